@@ -1,0 +1,26 @@
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }]
+
+const plain = (name) => ({
+  displayName: name,
+  rootDir: `packages/${name}`,
+  testMatch: ['<rootDir>/src/**/*.test.ts'],
+  transform: { '\\.tsx?$': swc },
+})
+
+export default {
+  projects: [
+    plain('core'),
+    plain('sim'),
+    {
+      displayName: 'web',
+      rootDir: 'apps/web',
+      testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+      transform: { '\\.m?[tj]sx?$': swc },
+      // Some packages ship only ES modules: those are transformed too.
+      transformIgnorePatterns: ['/node_modules/(?!(uuid|better-auth|@better-auth|nanostores|jose|@noble|better-call|rou3|defu|kysely|@better-fetch|uncrypto|set-cookie-parser)/)'],
+      moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+      globalSetup: '<rootDir>/test/globalSetup.mjs',
+      globalTeardown: '<rootDir>/test/globalTeardown.mjs',
+    },
+  ],
+}

@@ -1,0 +1,5 @@
+export { analyseFlue, atReferenceOxygen, DILUTION_O2, emissionPerHeat, type FlueAnalysis, type FlueReadings, oxygenOf } from './analysis'
+export { type FlueSpecies, molarEnthalpy } from './enthalpy'
+export { type FlueInput, type FlueNumbers, flueNumbers, o2FromCo2 } from './numbers'
+export { airWater, saturationPressure, saturationTemperature } from './saturation'
+export { northAmericanFlueLoss, shortFlueLoss } from './shortFormula'

@@ -1,0 +1,128 @@
+import { AIR_OXYGEN, type FuelTerms, NITROGEN_PER_OXYGEN } from '../gas'
+import { LIQUID_WATER_CP, latentHeat, molarEnthalpy } from './enthalpy'
+import { saturationPressure, saturationTemperature } from './saturation'
+
+/** Lower heating value of CO at 25 °C, J/mol (ISO 6976). */
+const CO_HEAT = 282980
+
+export interface FlueInput {
+  readonly o2Dry: number
+  readonly coDry: number
+  readonly flueTemperatureK: number
+  /** Of the *combustion* air: outside air on room-sealed appliances. */
+  readonly airTemperatureK: number
+  /** mol water per mol dry air; 0 for dry air. */
+  readonly airWaterRatio: number
+  readonly pressurePa: number
+  readonly referenceK: number
+}
+
+/** Everything per mole of fuel, fractions of the gross calorific value at the reference temperature. No checks: see {@link analyseFlue}. */
+export interface FlueNumbers {
+  readonly lambda: number
+  readonly excessAir: number
+  readonly co2Dry: number
+  readonly dryFlueMol: number
+  readonly coAirFree: number
+  readonly coToCo2: number
+  readonly grossEfficiency: number
+  readonly netEfficiency: number
+  /** Sensible heat of the dry flue gas above the air temperature. */
+  readonly dryLoss: number
+  /** Heat of the water vapour: latent and sensible together. */
+  readonly waterLoss: number
+  readonly latentLoss: number
+  readonly coLoss: number
+  readonly dewPointK: number
+  /** Share of all water that has condensed, 0 above the dew point. */
+  readonly condensedShare: number
+  /** Condensate, kg per joule of gross heat input. */
+  readonly condensateKgPerJ: number
+}
+
+/**
+ * Oxygen in the dry flue gas that belongs to a CO2 reading (CO counted in the carbon balance).
+ *
+ * @example
+ * o2FromCo2(methane.terms, 0.089, 50e-6) // 0.0500
+ */
+export function o2FromCo2(terms: FuelTerms, co2Dry: number, coDry: number): number {
+  const dryFlue = terms.carbon / (co2Dry + coDry)
+  return AIR_OXYGEN * (1 + (NITROGEN_PER_OXYGEN * coDry) / 2 - terms.dryFlue / dryFlue)
+}
+
+/**
+ * The element and energy balance of one flue gas reading: the numeric heart, without checks, texts or uncertainty.
+ *
+ * Heat leaving with the flue is the enthalpy of its parts above the reference temperature, less what the air brought; water counts from the
+ * liquid (gross basis). Below the dew point the vapour leaves saturated and the condensate leaves at flue temperature: an upper bound, since no
+ * real exchanger reaches equilibrium.
+ */
+export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
+  const { o2Dry, coDry, flueTemperatureK: tf, airTemperatureK: ta, airWaterRatio, pressurePa, referenceK: t0 } = input
+  const dryFlueMol = terms.dryFlue / (1 - o2Dry / AIR_OXYGEN + (NITROGEN_PER_OXYGEN * coDry) / 2)
+  const co = coDry * dryFlueMol
+  const o2 = o2Dry * dryFlueMol
+  const o2Air = o2 + terms.oxygen - co / 2
+  const n2Air = NITROGEN_PER_OXYGEN * o2Air
+  const n2 = terms.nitrogen + n2Air
+  const co2 = terms.carbon - co
+  const airVapour = airWaterRatio * (o2Air + n2Air)
+  const water = terms.water + airVapour
+
+  const vapourShare = water / (dryFlueMol + water)
+  const dewPointK = saturationTemperature(pressurePa * vapourShare)
+  let vapour = water
+  if (tf < dewPointK) {
+    const saturated = saturationPressure(tf)
+    vapour = Math.min(water, (dryFlueMol * saturated) / (pressurePa - saturated))
+  }
+  const condensed = water - vapour
+
+  const hCo2 = molarEnthalpy('CO2', tf)
+  const hCo = molarEnthalpy('CO', tf)
+  const hO2 = molarEnthalpy('O2', tf)
+  const hN2 = molarEnthalpy('N2', tf)
+  const o2Ta = molarEnthalpy('O2', ta)
+  const n2Ta = molarEnthalpy('N2', ta)
+  const dryAboveAir =
+    co2 * (hCo2 - molarEnthalpy('CO2', ta)) + co * (hCo - molarEnthalpy('CO', ta)) + o2 * (hO2 - o2Ta) + n2 * (hN2 - n2Ta)
+  // The dry flue at air temperature against the air that came in, both above the reference: a small shift that belongs to the water made of it.
+  const o2T0 = molarEnthalpy('O2', t0)
+  const n2T0 = molarEnthalpy('N2', t0)
+  const shift =
+    co2 * (molarEnthalpy('CO2', ta) - molarEnthalpy('CO2', t0)) +
+    co * (molarEnthalpy('CO', ta) - molarEnthalpy('CO', t0)) +
+    (o2 - o2Air) * (o2Ta - o2T0) +
+    (n2 - n2Air) * (n2Ta - n2T0)
+  const latent = latentHeat(t0)
+  const hVapourT0 = molarEnthalpy('H2O', t0)
+  const sensibleWater =
+    vapour * (molarEnthalpy('H2O', tf) - hVapourT0) + condensed * LIQUID_WATER_CP * (tf - t0) - airVapour * (molarEnthalpy('H2O', ta) - hVapourT0)
+  const latentNet = (vapour - airVapour) * latent
+
+  const gross = t0 < 293 ? terms.gross15JPerMol : terms.grossJPerMol
+  const net = gross - terms.water * latent
+  const dryLoss = dryAboveAir / gross
+  const waterLoss = (latentNet + sensibleWater + shift) / gross
+  const coLoss = (co * CO_HEAT) / gross
+  const grossEfficiency = 1 - dryLoss - waterLoss - coLoss
+  const lambda = o2Air / terms.oxygen
+  return {
+    lambda,
+    excessAir: lambda - 1,
+    co2Dry: co2 / dryFlueMol,
+    dryFlueMol,
+    coAirFree: (coDry * AIR_OXYGEN) / (AIR_OXYGEN - o2Dry),
+    coToCo2: coDry / (co2 / dryFlueMol),
+    grossEfficiency,
+    netEfficiency: (grossEfficiency * gross) / net,
+    dryLoss,
+    waterLoss,
+    latentLoss: latentNet / gross,
+    coLoss,
+    dewPointK,
+    condensedShare: condensed / water,
+    condensateKgPerJ: (condensed * 0.01801528) / gross,
+  }
+}

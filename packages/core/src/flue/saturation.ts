@@ -1,0 +1,50 @@
+import { ATMOSPHERE_PA } from '../gas'
+
+const CRITICAL_K = 647.096
+const CRITICAL_PA = 22.064e6
+
+/**
+ * Saturation pressure of water, Pa, over the liquid; 273.15–647 K.
+ * Source: Wagner and Pruss, J. Phys. Chem. Ref. Data 31 (2002) 387, eq. 2.5.
+ *
+ * @example
+ * saturationPressure(373.15) // 101 418 Pa (100 °C boils just under one atmosphere on this scale)
+ */
+export function saturationPressure(temperatureK: number): number {
+  const t = 1 - temperatureK / CRITICAL_K
+  const root = Math.sqrt(t)
+  const series =
+    t * (-7.85951783 + 1.84408259 * root) + t ** 3 * (-11.7866497 + 22.6807411 * root) + t ** 4 * -15.9618719 + t ** 7 * root * 1.80122502
+  return CRITICAL_PA * Math.exp((CRITICAL_K / temperatureK) * series)
+}
+
+/**
+ * The temperature at which water vapour of this partial pressure begins to condense, K: the saturation curve inverted by Newton's method to
+ * better than 0.001 K. Range 650 Pa (about 1 °C) to 200 kPa.
+ *
+ * @example
+ * saturationTemperature(7384.9) // 313.15 K (40 °C)
+ */
+export function saturationTemperature(partialPressurePa: number): number {
+  // First guess from the Magnus form; the curve of ln p over 1/T is nearly straight, so three steps are plenty.
+  const magnus = Math.log(partialPressurePa / 611.2)
+  let t = 273.15 + (243.12 * magnus) / (17.62 - magnus)
+  const target = Math.log(partialPressurePa)
+  for (let i = 0; i < 4; i++) {
+    const here = Math.log(saturationPressure(t))
+    const slope = (Math.log(saturationPressure(t + 0.01)) - here) / 0.01
+    t -= (here - target) / slope
+  }
+  return t
+}
+
+/**
+ * Water carried by air, mol per mol of dry air, from relative humidity (0–1), temperature and absolute pressure.
+ *
+ * @example
+ * airWater(0.6, 293.15) // 0.01405
+ */
+export function airWater(relativeHumidity: number, temperatureK: number, pressurePa: number = ATMOSPHERE_PA): number {
+  const vapour = relativeHumidity * saturationPressure(temperatureK)
+  return vapour / (pressurePa - vapour)
+}

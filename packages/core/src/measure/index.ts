@@ -1,0 +1,6 @@
+export { channelFor, type ChannelSpec, inCalibration, type Instrument, instrumentSchema, standardUncertainty } from './instruments'
+export { isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
+export { checkPossible, readTyped, type TypedReading } from './plausibility'
+export { propagate } from './propagate'
+export { type Reading, readingSchema } from './readings'
+export { LINE_STATIONS, type Station, STATIONS, stationSchema } from './stations'

@@ -1,0 +1,58 @@
+import { z } from 'zod'
+import { CHANNELS, type Channel, type MeasurandId, MEASURANDS } from './measurands'
+
+/**
+ * What an instrument's maker promises for one channel. `absolute` and `relative` are the limits of error stated for k = 2; they combine as the
+ * larger of the two ("±10 ppm or 5 %") or as their sum ("±0.5 % ±2 digits"). All SI.
+ */
+export const channelSpecSchema = z.object({
+  id: z.string().min(1),
+  channel: z.enum(CHANNELS),
+  origin: z.enum(['measured', 'computed']).meta({ description: 'Many analysers compute CO2 from O2: such a channel proves nothing.' }),
+  min: z.number(),
+  max: z.number(),
+  resolution: z.number().positive(),
+  absolute: z.number().min(0),
+  relative: z.number().min(0),
+  combine: z.enum(['larger', 'sum']),
+})
+export type ChannelSpec = z.infer<typeof channelSpecSchema>
+
+export const INSTRUMENT_KINDS = ['analyser', 'manometer', 'multimeter', 'gas-detector', 'thermometer'] as const
+
+export const instrumentSchema = z.object({
+  id: z.uuid(),
+  kind: z.enum(INSTRUMENT_KINDS),
+  maker: z.string(),
+  model: z.string(),
+  serial: z.string(),
+  channels: z.array(channelSpecSchema),
+  calibratedAt: z.iso.datetime(),
+  calibrationDueAt: z.iso.datetime(),
+  certificate: z.string().nullable(),
+})
+export type Instrument = z.infer<typeof instrumentSchema>
+
+/** Whether the instrument is in calibration at an instant (ISO 8601). */
+export const inCalibration = (instrument: Pick<Instrument, 'calibratedAt' | 'calibrationDueAt'>, at: string): boolean =>
+  Date.parse(at) >= Date.parse(instrument.calibratedAt) && Date.parse(at) <= Date.parse(instrument.calibrationDueAt)
+
+/** The channel of an instrument that measures a measurand, if it has one. */
+export function channelFor(instrument: Pick<Instrument, 'channels'>, id: MeasurandId): ChannelSpec | undefined {
+  const wanted: Channel | undefined = MEASURANDS[id].channel
+  const alike: Channel[] = wanted === 'temperature' ? ['temperature', 'flueTemperature', 'airTemperature'] : wanted ? [wanted] : []
+  return instrument.channels.find((c) => alike.includes(c.channel))
+}
+
+/**
+ * Standard uncertainty (k = 1) of a value read on a channel, SI: half the stated limit of error, and the resolution as a rectangle.
+ *
+ * @example
+ * // O2 cell ±0.2 vol %, shown to 0.1 %
+ * standardUncertainty({ absolute: 0.002, relative: 0, combine: 'larger', resolution: 0.001 }, 0.05) // 0.00104
+ */
+export function standardUncertainty(spec: Pick<ChannelSpec, 'absolute' | 'relative' | 'combine' | 'resolution'>, valueSi: number): number {
+  const share = spec.relative * Math.abs(valueSi)
+  const limit = spec.combine === 'sum' ? spec.absolute + share : Math.max(spec.absolute, share)
+  return Math.hypot(limit / 2, spec.resolution / Math.sqrt(12))
+}

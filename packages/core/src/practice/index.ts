@@ -1,0 +1,2 @@
+export { ambientCoAction, DEFECT_CLASSES, type DefectClass, type Practice, practiceSchema, profileLimit } from './profile'
+export { SHIPPED_PRACTICES } from './shipped'

@@ -1,0 +1,1 @@
+export { CORE_VERSION, makeReport, type Report, type ReportFacts, type ReportLine, reportSchema } from './report'

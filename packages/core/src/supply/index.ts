@@ -1,0 +1,1 @@
+export { HAND_TIMING_S, type MeterRate, meterRate, type MeterTest, secondsForTiming, timingUncertainty } from './meterRate'

@@ -1,0 +1,127 @@
+import { analyseFlue, type FlueAnalysis, oxygenOf, shortFlueLoss } from '../flue'
+import type { GasProperties } from '../gas'
+import { type MeasurandId, propagate } from '../measure'
+import type { LiveReading } from './state'
+
+/** A computed figure with what it was made of, so that every number on the screen can open to its working. */
+export interface Derived {
+  readonly measurandId: MeasurandId
+  readonly valueSi: number
+  readonly standardUncertainty: number | null
+  readonly working: Working
+}
+
+/** How a figure came about: formula, inputs, source and what to know about it. */
+export interface Working {
+  readonly formula: string
+  readonly inputs: readonly { readonly symbol: string; readonly measurandId: MeasurandId; readonly valueSi: number; readonly standardUncertainty: number | null }[]
+  readonly constants: readonly { readonly symbol: string; readonly value: string }[]
+  readonly source: string
+  /** Codes of the message files. */
+  readonly notes: readonly string[]
+}
+
+type Figure = { id: MeasurandId; formula: string; source: string; notes: string[]; of: (a: FlueAnalysis) => number | undefined; constants?: (a: FlueAnalysis) => Working['constants'] }
+
+const SYMBOL: Partial<Record<MeasurandId, string>> = { 'o2.flue': 'O₂', 'co2.flue': 'CO₂', 'co.flue': 'CO', 'temperature.flue': 'Tf', 'temperature.air': 'Ta' }
+const digits = (value: number, n: number): string => value.toFixed(n)
+
+const figures = (gas: GasProperties): Figure[] => {
+  const co2max = { symbol: 'CO₂max', value: `${digits(gas.co2Max * 100, 2)} %` }
+  const air = { symbol: 'O₂ air', value: '20.95 %' }
+  const balance = 'Element balance; NASA-7 enthalpies; Wagner–Pruss saturation'
+  return [
+    { id: 'co2.flueComputed', formula: 'CO₂ = CO₂max · (1 − O₂/20.95) − CO', source: 'Element balance with air of 20.95 % O₂', notes: ['computed-not-proof'], of: (a) => (a.from === 'o2' ? a.co2Dry : undefined), constants: () => [co2max] },
+    { id: 'o2.flueComputed', formula: 'O₂ = 20.95 · (1 − (CO₂ + CO)/CO₂max)', source: 'Element balance with air of 20.95 % O₂', notes: ['computed-not-proof'], of: (a) => (a.from === 'co2' ? a.input.o2Dry : undefined), constants: () => [co2max] },
+    { id: 'ratio.coToCo2', formula: 'ratio = CO / CO₂', source: 'Definition', notes: [], of: (a) => a.coToCo2 },
+    { id: 'co.airFree', formula: 'CO air-free = CO · 20.95 / (20.95 − O₂)', source: 'Air subtracted at 20.95 % O₂; the field form takes 20.9', notes: ['air-free-209'], of: (a) => a.coAirFree, constants: () => [air] },
+    { id: 'air.lambda', formula: 'λ = 1 + (Vd0/A0) · O₂ / (20.95 − O₂)', source: 'Element balance, CO counted', notes: ['not-rule-of-thumb'], of: (a) => a.lambda, constants: () => [{ symbol: 'Vd0/A0', value: digits(gas.dryFlue / gas.stoichiometricAir, 4) }] },
+    { id: 'air.excess', formula: 'excess air = λ − 1', source: 'Definition', notes: ['not-rule-of-thumb'], of: (a) => a.excessAir },
+    { id: 'temperature.netStack', formula: 'net = Tf − Ta', source: 'Definition', notes: [], of: (a) => a.input.flueTemperatureK - a.input.airTemperatureK },
+    { id: 'temperature.dewPoint', formula: 'p_sat(T_dew) = p · water / (water + dry flue)', source: 'Wagner and Pruss 2002', notes: ['dry-air'], of: (a) => a.dewPointK },
+    { id: 'efficiency.net', formula: 'η net = (1 − dry − water − CO) · gross/net', source: balance, notes: ['flue-loss-only', 'net-above-100'], of: (a) => a.netEfficiency, constants: lossConstants },
+    { id: 'efficiency.gross', formula: 'η gross = 1 − dry − water − CO', source: balance, notes: ['flue-loss-only', 'condensing-upper-bound'], of: (a) => a.grossEfficiency, constants: lossConstants },
+    { id: 'loss.short', formula: 'qA = (Tf − Ta) · (A2/(21 − O₂) + B)', source: 'What instruments show, net; constants by gas family', notes: ['short-formula'], of: (a) => shortFlueLoss(gas, a.input.o2Dry, a.input.flueTemperatureK, a.input.airTemperatureK) },
+  ]
+}
+
+function lossConstants(a: FlueAnalysis): Working['constants'] {
+  const percent = (value: number) => `${digits(value * 100, 2)} %`
+  return [
+    { symbol: 'dry', value: percent(a.dryLoss) },
+    { symbol: 'water', value: percent(a.waterLoss) },
+    { symbol: 'CO', value: percent(a.coLoss) },
+    ...(a.condensing ? [{ symbol: 'condensed', value: percent(a.condensedShare) }] : []),
+  ]
+}
+
+/** Gas-only figures that need no temperatures. */
+const WITHOUT_TEMPERATURE: readonly MeasurandId[] = ['co2.flueComputed', 'o2.flueComputed', 'ratio.coToCo2', 'co.airFree', 'air.lambda', 'air.excess']
+
+/**
+ * Every figure that one simultaneous set of flue readings gives, with its uncertainty and working. What the set does not hold is left out: no
+ * default hides a missing reading. A set that physics refuses gives nothing (the readings themselves say why).
+ *
+ * @param group live readings of one group at the flue, with the combustion air temperature.
+ */
+export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): Derived[] {
+  const pick = (id: MeasurandId) => group.find((r) => r.measurandId === id)
+  const oxygen = pick('o2.flue') ?? pick('co2.flue')
+  if (!oxygen) return []
+  const co = pick('co.flue')
+  const flue = pick('temperature.flue')
+  const air = pick('temperature.air')
+  const hot = flue !== undefined && air !== undefined
+  const used = [oxygen, ...(co ? [co] : []), ...(hot ? [flue, air] : [])]
+  const byOxygen = oxygen.measurandId === 'o2.flue'
+  const values = Object.fromEntries(used.map((r) => [r.measurandId, r.valueSi])) as Record<string, number>
+  const uncertainties = Object.fromEntries(used.map((r) => [r.measurandId, r.standardUncertainty ?? 0])) as Record<string, number>
+  const known = used.every((r) => r.standardUncertainty !== null)
+
+  const analyse = (v: Record<string, number>): FlueAnalysis | undefined => {
+    const gasSide = { [byOxygen ? 'o2Dry' : 'co2Dry']: v[oxygen.measurandId] ?? 0, coDry: Math.max(0, v['co.flue'] ?? 0) }
+    if (!oxygenOf(gas, gasSide).ok) return undefined
+    // Without temperatures the gas-only figures are still good; any pair of temperatures serves for them.
+    const result = analyseFlue(gas, { ...gasSide, flueTemperatureK: hot ? (v['temperature.flue'] ?? 0) : 400, airTemperatureK: hot ? (v['temperature.air'] ?? 0) : 293.15 })
+    return result.ok ? result.value : undefined
+  }
+  const here = analyse(values)
+  if (!here) return []
+  const needsCo: readonly MeasurandId[] = ['ratio.coToCo2', 'co.airFree']
+
+  return figures(gas).flatMap((figure): Derived[] => {
+    if (!hot && !WITHOUT_TEMPERATURE.includes(figure.id)) return []
+    if (!co && needsCo.includes(figure.id)) return []
+    const valueSi = figure.of(here)
+    if (valueSi === undefined || !Number.isFinite(valueSi)) return []
+    const u = known ? propagate((v) => { const a = analyse(v); return a && figure.of(a) }, values, uncertainties) : undefined
+    const inputs = used
+      .filter((r) => hot || !r.measurandId.startsWith('temperature'))
+      .map((r) => ({ symbol: SYMBOL[r.measurandId] ?? r.measurandId, measurandId: r.measurandId, valueSi: r.valueSi, standardUncertainty: r.standardUncertainty }))
+    return [{
+      measurandId: figure.id, valueSi, standardUncertainty: u ?? null,
+      working: { formula: figure.formula, inputs, constants: figure.constants?.(here) ?? [], source: figure.source, notes: figure.notes },
+    }]
+  })
+}
+
+/** The drop from meter to appliance, where both were read at the same load: rungs are comparable only then. */
+export function deriveDrop(meter: LiveReading, inlet: LiveReading): Derived {
+  const both = [meter, inlet]
+  const u = both.every((r) => r.standardUncertainty !== null) ? Math.hypot(...both.map((r) => r.standardUncertainty ?? 0)) : null
+  return {
+    measurandId: 'pressure.drop',
+    valueSi: meter.valueSi - inlet.valueSi,
+    standardUncertainty: u,
+    working: {
+      formula: 'drop = p meter − p inlet',
+      inputs: [
+        { symbol: 'p meter', measurandId: meter.measurandId, valueSi: meter.valueSi, standardUncertainty: meter.standardUncertainty },
+        { symbol: 'p inlet', measurandId: inlet.measurandId, valueSi: inlet.valueSi, standardUncertainty: inlet.standardUncertainty },
+      ],
+      constants: [],
+      source: 'Definition',
+      notes: ['same-load'],
+    },
+  }
+}

@@ -1,0 +1,113 @@
+import { z } from 'zod'
+import { readingSchema } from '../measure'
+import { DEFECT_CLASSES } from '../practice'
+import { JOB_KINDS, LOOSE_END_KIND_IDS, OBSERVATION_IDS, OBSERVATIONS } from '../procedure'
+import { fail, ok, type Result } from '../result'
+
+const reason = z.string().trim().min(3).max(2000)
+const idText = z.string().min(1).max(80)
+
+/** What may be in an event's `data`, by type; version 1 of each. New versions are added beside old ones, which are lifted when read. */
+export const EVENT_DATA = {
+  'visit.started': z.strictObject({
+    jobKind: z.enum(JOB_KINDS),
+    practice: z.strictObject({ id: idText, version: z.number().int().positive() }),
+    cards: z.array(z.strictObject({ applianceId: z.uuid(), cardId: idText, version: z.number().int().positive() })).min(1).max(50),
+  }),
+  'instrument.zeroed': z.strictObject({ instrumentId: z.uuid(), place: z.enum(['clean-air', 'at-connection']) }),
+  'instrument.response-seen': z.strictObject({ instrumentId: z.uuid(), how: z.enum(['bump-gas', 'light-off']) }),
+  'observation.made': z
+    .strictObject({ observationId: z.enum(OBSERVATION_IDS), answer: idText })
+    .refine((o) => (OBSERVATIONS[o.observationId].answers as readonly string[]).includes(o.answer), { path: ['answer'], message: 'Not an answer to this observation.' }),
+  'state.commanded': z.strictObject({ firingStateId: idText }),
+  'reading.taken': z.strictObject({ readings: z.array(readingSchema).min(1).max(20) }),
+  'reading.corrected': z.strictObject({
+    readingId: z.uuid(),
+    reason,
+    replacement: readingSchema.optional().meta({ description: 'The right reading; without it the old one is withdrawn.' }),
+  }),
+  'step.done': z.strictObject({}),
+  'step.skipped': z.strictObject({ reason }),
+  'step.not-applicable': z.strictObject({ reason }),
+  'gate.overridden': z.strictObject({ gate: idText, reason }),
+  'adjustment.made': z.strictObject({
+    adjusterId: idText,
+    direction: z.enum(['clockwise', 'anticlockwise']),
+    amount: z.number().positive().max(100),
+    unit: z.enum(['turn', 'click', 'step']),
+    firingStateId: idText,
+  }),
+  'loose-end.opened': z.strictObject({ looseEndId: z.uuid(), kind: z.enum(LOOSE_END_KIND_IDS), key: idText, label: z.string().min(1).max(200), restore: z.string().max(500).optional() }),
+  'loose-end.closed': z.strictObject({
+    looseEndId: z.uuid(),
+    leakCheck: z.strictObject({ method: z.enum(['detector', 'fluid', 'detector-and-fluid']), tight: z.boolean() }).optional(),
+  }),
+  'defect.found': z.strictObject({ defectId: z.uuid(), class: z.enum(DEFECT_CLASSES), text: z.string().trim().min(3).max(2000), action: z.string().max(500) }),
+  'note.added': z.strictObject({ text: z.string().trim().min(1).max(5000) }),
+  'work.confirmed': z.strictObject({ eventIds: z.array(z.uuid()).min(1).max(500) }),
+  'appliance.outcome-set': z.strictObject({ outcome: z.enum(['in-normal-service', 'left-isolated', 'handed-over']), reason: z.string().max(2000).optional() }),
+  'visit.closed': z.strictObject({ nextDueOn: z.iso.date().nullable() }),
+  'visit.reopened': z.strictObject({ reason }),
+} as const
+
+export type EventType = keyof typeof EVENT_DATA
+export const EVENT_TYPES = Object.keys(EVENT_DATA) as EventType[]
+type EventData<T extends EventType> = z.infer<(typeof EVENT_DATA)[T]>
+
+const envelope = {
+  id: z.uuid(),
+  visitId: z.uuid(),
+  applianceId: z.uuid().optional(),
+  stepId: idText.optional(),
+  v: z.literal(1),
+  at: z.iso.datetime({ precision: 3 }),
+  deviceId: z.uuid(),
+  deviceSeq: z.number().int().min(0),
+}
+
+/** One event as a device posts it. */
+export const visitEventSchema = z.discriminatedUnion(
+  'type',
+  EVENT_TYPES.map((type) => z.strictObject({ ...envelope, type: z.literal(type), data: EVENT_DATA[type] })) as unknown as [
+    z.ZodObject<{ type: z.ZodLiteral<EventType> }>,
+    ...z.ZodObject<{ type: z.ZodLiteral<EventType> }>[],
+  ],
+)
+
+interface Envelope {
+  readonly id: string
+  readonly visitId: string
+  readonly applianceId?: string | undefined
+  readonly stepId?: string | undefined
+  readonly v: 1
+  readonly at: string
+  readonly deviceId: string
+  readonly deviceSeq: number
+}
+/** A posted event, by its type. */
+export type VisitEvent = { [T in EventType]: Envelope & { readonly type: T; readonly data: EventData<T> } }[EventType]
+
+/** What the server adds on acceptance; `null` seq is an event still in a device's queue. */
+export type StoredEvent = VisitEvent & {
+  readonly seq: number | null
+  readonly receivedAt: string | null
+  readonly authorId: string
+  readonly authorName: string
+  /** Accepted from somebody whose work a licensed person has to confirm. */
+  readonly provisional: boolean
+}
+
+/**
+ * One posted event, checked by shape. Problems carry the path of the first wrong field and a sentence; an unknown type is `unknown-event-type`.
+ *
+ * @example
+ * parseEvent({ type: 'nonsense' }) // { ok: false, error: { code: 'unknown-event-type', path: ['type'], … } }
+ */
+export function parseEvent(input: unknown): Result<VisitEvent> {
+  const type = typeof input === 'object' && input !== null && 'type' in input ? input.type : undefined
+  if (typeof type !== 'string' || !(type in EVENT_DATA)) return fail('unknown-event-type', { type: String(type).slice(0, 60) }, ['type'])
+  const parsed = visitEventSchema.safeParse(input)
+  if (parsed.success) return ok(parsed.data as unknown as VisitEvent)
+  const issue = parsed.error.issues[0]
+  return fail('invalid-event', { message: issue?.message ?? 'Invalid event' }, (issue?.path ?? []).map((p) => (typeof p === 'number' ? p : String(p))))
+}

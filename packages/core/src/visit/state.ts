@@ -1,0 +1,112 @@
+import type { MeasurandId, Reading, Station } from '../measure'
+import type { DefectClass } from '../practice'
+import type { JobKind, LooseEndKind, ObservationId } from '../procedure'
+import type { EventType } from './events'
+import type { Verdict } from './verdict'
+import type { Working } from './derive'
+
+/** A reading as it stands after corrections, with who took it. */
+export interface LiveReading extends Reading {
+  readonly applianceId: string
+  readonly eventId: string
+  readonly authorName: string
+  /** Place in the log, for "before" and "after". */
+  readonly index: number
+}
+
+/** One figure of the visit, measured or computed, with its verdict. */
+export interface JudgedReading {
+  readonly key: string
+  readonly readingId: string
+  readonly groupId: string | null
+  readonly applianceId: string
+  readonly measurandId: MeasurandId
+  readonly stationId: Station
+  readonly firingStateId: string
+  readonly sectionId: string | null
+  readonly valueSi: number
+  readonly standardUncertainty: number | null
+  readonly origin: Reading['origin']
+  readonly settled: Reading['settled']
+  readonly takenAt: string
+  readonly entered: Reading['entered'] | null
+  readonly instrumentId: string | null
+  readonly authorName: string
+  readonly index: number
+  readonly working: Working | null
+  readonly verdict: Verdict
+}
+
+export interface FoundAndLeft {
+  readonly key: string
+  readonly asFound: JudgedReading | null
+  readonly asLeft: JudgedReading | null
+  /** `unchanged`: nothing was touched; `not-measured-again`: something was, and no settled reading followed. */
+  readonly status: 'unchanged' | 'measured-again' | 'not-measured-again'
+}
+
+export interface LooseEnd {
+  readonly id: string
+  readonly key: string
+  readonly kind: LooseEndKind
+  readonly label: string
+  readonly restore: string | null
+  readonly applianceId: string | null
+  readonly openedAt: string
+  readonly openedBy: string
+  readonly closedAt: string | null
+  readonly closedBy: string | null
+  readonly leakCheck: string | null
+}
+
+export interface StepMark {
+  readonly status: 'done' | 'skipped' | 'not-applicable'
+  readonly reason: string | null
+  readonly at: string
+  readonly by: string
+}
+
+/** Something that stands against going on or ending in normal service. `hard` can never be overridden. */
+export interface Gate {
+  readonly id: string
+  readonly code: string
+  readonly params: Readonly<Record<string, string | number>>
+  readonly hard: boolean
+  readonly stepId: string | null
+}
+
+export interface ApplianceState {
+  readonly applianceId: string
+  readonly steps: Readonly<Record<string, StepMark>>
+  readonly observations: Readonly<Partial<Record<ObservationId, { readonly answer: string; readonly at: string; readonly by: string }>>>
+  readonly readings: readonly JudgedReading[]
+  readonly foundAndLeft: readonly FoundAndLeft[]
+  readonly adjustments: readonly { readonly adjusterId: string; readonly direction: string; readonly amount: number; readonly unit: string; readonly firingStateId: string; readonly at: string; readonly by: string; readonly eventId: string }[]
+  /** Net turns from as found by adjuster; clockwise is positive. */
+  readonly netTurns: Readonly<Record<string, number>>
+  readonly commanded: { readonly firingStateId: string; readonly at: string } | null
+  readonly outcome: { readonly outcome: 'in-normal-service' | 'left-isolated' | 'handed-over'; readonly reason: string | null; readonly at: string; readonly by: string } | null
+}
+
+export interface VisitState {
+  readonly visitId: string
+  readonly status: 'planned' | 'open' | 'closed'
+  readonly jobKind: JobKind | null
+  readonly startedAt: string | null
+  readonly closedAt: string | null
+  readonly closedBy: string | null
+  readonly nextDueOn: string | null
+  readonly appliances: readonly ApplianceState[]
+  readonly looseEnds: readonly LooseEnd[]
+  readonly zeroed: readonly { readonly instrumentId: string; readonly place: string; readonly at: string; readonly index: number }[]
+  readonly responses: readonly { readonly instrumentId: string; readonly how: string; readonly index: number }[]
+  readonly defects: readonly { readonly id: string; readonly applianceId: string | null; readonly class: DefectClass; readonly text: string; readonly action: string; readonly at: string; readonly by: string }[]
+  readonly notes: readonly { readonly text: string; readonly stepId: string | null; readonly at: string; readonly by: string }[]
+  readonly overrides: readonly { readonly gate: string; readonly applianceId: string | null; readonly reason: string; readonly at: string; readonly by: string }[]
+  readonly corrections: readonly { readonly readingId: string; readonly reason: string; readonly at: string; readonly by: string }[]
+  /** Events that broke a rule when they happened: they are kept and said. */
+  readonly breaches: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]
+  /** Work of somebody unlicensed that nobody has confirmed yet. */
+  readonly unconfirmed: readonly string[]
+  readonly eventCount: number
+}

@@ -1,0 +1,315 @@
+import fc from 'fast-check'
+import { unwrap } from '../result'
+import { serviceSheet, type Step } from '../procedure'
+import { type EventType, parseEvent, type StoredEvent } from './events'
+import { foldVisit } from './fold'
+import { firingStops, missingIn, serviceGates } from './gates'
+import { actingRole, EMIT_TABLE, ROLES } from './roles'
+import { ANALYSER, analyser, APPLIANCE, GAUGE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
+
+const appliance = testContext.appliances[0]!
+const steps: Step[] = unwrap(serviceSheet('annual-service', appliance.card, testContext.practice, appliance.facts))
+const fold = (log: TestLog) => {
+  const visit = foldVisit(VISIT, log.events, testContext)
+  return { visit, state: visit.appliances[0]! }
+}
+const flue = (co2: number, co = 60e-6) => ({ 'co2.flue': co2, 'co.flue': co, 'temperature.flue': 331.5, 'temperature.air': 285 })
+const found = (log: TestLog, key: string) => fold(log).state.foundAndLeft.find((f) => f.key === key)
+const CO2_MAX = 'co2.flue@flue/max'
+
+function wholeVisit(): TestLog {
+  const log = new TestLog().start()
+  for (const [observationId, answer] of [['smell-of-gas', 'none'], ['emergency-control', 'reachable'], ['flue-terminal', 'sound'], ['spillage-signs', 'none'], ['ventilation', 'clear'], ['data-plate', 'matches']] as const)
+    log.add('observation.made', { observationId, answer })
+  log.read({ 'co.ambient': 0 }, 'standing', 'room')
+  log.read({ 'pressure.standing': 2200 }, 'standing', 'inlet')
+  log.read({ 'pressure.working': 2030 }, 'max', 'inlet')
+  log.read(flue(0.0896), 'max')
+  log.read(flue(0.0851, 20e-6), 'min')
+  for (const step of steps) if (step.kind !== 'finish' && step.kind !== 'loose-ends') log.add('step.done', {}, { stepId: step.id })
+  return log
+}
+const gates = (log: TestLog) => {
+  const { visit, state } = fold(log)
+  return serviceGates(appliance, state, steps, visit, testContext)
+}
+
+describe('fold', () => {
+  test('a whole visit has nothing against normal service', () => {
+    expect(gates(wholeVisit())).toEqual([])
+  })
+
+  test('a reading is judged by the card, computed figures come with their working', () => {
+    const log = new TestLog().start()
+    log.read(flue(0.096), 'max')
+    const { readings } = fold(log).state
+    const of = (id: string) => readings.find((r) => r.measurandId === id)!
+    expect(of('co2.flue').verdict).toMatchObject({ status: 'outside', side: 'above', band: { source: { kind: 'card', text: 'TEST-1', page: '9' } } })
+    expect(of('ratio.coToCo2').verdict).toMatchObject({ status: 'inside', goalMet: true, band: { max: 0.004, source: { kind: 'profile' } } })
+    expect(of('efficiency.net').working?.inputs.map((i) => i.measurandId)).toEqual(['co2.flue', 'co.flue', 'temperature.flue', 'temperature.air'])
+    expect(of('efficiency.net').valueSi).toBeGreaterThan(0.95)
+    expect(of('efficiency.net').standardUncertainty).toBeGreaterThan(0)
+    expect(of('o2.flueComputed').valueSi).toBeCloseTo(0.0412, 3)
+  })
+
+  test('a set without CO gives no ratio, without temperatures no efficiency', () => {
+    const log = new TestLog().start()
+    log.read({ 'co2.flue': 0.09 }, 'max')
+    const ids = fold(log).state.readings.map((r) => r.measurandId)
+    expect(ids).toContain('air.lambda')
+    expect(ids).not.toContain('ratio.coToCo2')
+    expect(ids).not.toContain('efficiency.net')
+  })
+
+  test('readings wait for a zeroed, calibrated, responding instrument', () => {
+    const because = (log: TestLog, id: string) => fold(log).state.readings.find((r) => r.measurandId === id)?.verdict.because
+    const unzeroed = new TestLog()
+    unzeroed.add('visit.started', { jobKind: 'annual-service', practice: { id: 'metric-ratio', version: 1 }, cards: [{ applianceId: APPLIANCE, cardId: 'test-premix', version: 1 }] })
+    unzeroed.read(flue(0.09), 'max')
+    expect(because(unzeroed, 'co2.flue')).toBe('not-zeroed')
+    expect(because(unzeroed, 'ratio.coToCo2')).toBe('not-zeroed')
+
+    const perfect = new TestLog().start()
+    perfect.read(flue(0.09, 0), 'max')
+    expect(because(perfect, 'co.flue')).toBe('perfect-zero')
+    perfect.add('instrument.response-seen', { instrumentId: ANALYSER, how: 'light-off' })
+    expect(because(perfect, 'co.flue')).not.toBe('perfect-zero')
+
+    const early = new TestLog().start()
+    early.read(flue(0.09), 'max', 'flue', 'early')
+    expect(because(early, 'co2.flue')).toBe('early')
+    expect(found(early, CO2_MAX)?.asFound).toBeNull()
+
+    const over = new TestLog().start()
+    over.read(flue(0.09, 0.005), 'max')
+    expect(because(over, 'co.flue')).toBe('over-range')
+
+    const lapsed = new TestLog().start()
+    lapsed.read(flue(0.09), 'max')
+    const old = { ...testContext, instruments: [{ ...analyser, calibrationDueAt: '2026-05-01T00:00:00.000Z' }] }
+    expect(foldVisit(VISIT, lapsed.events, old).appliances[0]!.readings.find((r) => r.measurandId === 'co2.flue')?.verdict.because).toBe('out-of-calibration')
+  })
+
+  test('an oxygen reading that is mostly air has no verdict', () => {
+    const log = new TestLog().start()
+    log.read({ 'o2.flue': 0.19, 'co.flue': 5e-6 }, 'max')
+    expect(fold(log).state.readings.every((r) => r.verdict.because === 'diluted' || r.measurandId === 'co.flue')).toBe(true)
+  })
+
+  test('drop needs meter and inlet at the same load', () => {
+    const log = new TestLog().start()
+    log.read({ 'pressure.working': 2110 }, 'max', 'meter')
+    log.read({ 'pressure.working': 2030 }, 'min', 'inlet')
+    expect(fold(log).state.readings.some((r) => r.measurandId === 'pressure.drop')).toBe(false)
+    log.read({ 'pressure.working': 2000 }, 'max', 'inlet')
+    expect(fold(log).state.readings.find((r) => r.measurandId === 'pressure.drop')).toMatchObject({ valueSi: 110, stationId: 'pipe', verdict: { status: 'outside' } })
+  })
+
+  test('undo withdraws, a correction replaces in place; both are kept in the log', () => {
+    const log = new TestLog().start()
+    const [co2] = log.read(flue(0.9 / 10), 'max')
+    log.add('reading.corrected', { readingId: co2!, reason: 'undone' })
+    expect(fold(log).state.readings.some((r) => r.measurandId === 'co2.flue')).toBe(false)
+    expect(fold(log).visit.corrections).toHaveLength(1)
+    log.add('reading.corrected', { readingId: co2!, reason: 'twice' })
+    expect(fold(log).visit.breaches.map((b) => b.code)).toEqual(['no-such-reading'])
+  })
+
+  test('order is the server’s; waiting events come after, in the device’s order; duplicates count once', () => {
+    const log = wholeVisit()
+    const once = fold(log)
+    const shuffled = [...log.events].reverse()
+    expect(foldVisit(VISIT, [...shuffled, ...shuffled], testContext)).toEqual(once.visit)
+    const queued = log.events.map((e, i) => (i > 5 ? { ...e, seq: null } : e))
+    expect(foldVisit(VISIT, [...queued].reverse(), testContext)).toEqual(once.visit)
+  })
+
+  test('events before the start or after the end are kept as breaches', () => {
+    const log = new TestLog()
+    log.add('note.added', { text: 'too soon' })
+    log.start()
+    log.add('visit.closed', { nextDueOn: null })
+    log.add('observation.made', { observationId: 'smell-of-gas', answer: 'none' })
+    log.add('note.added', { text: 'allowed' })
+    expect(fold(log).visit.breaches.map((b) => b.code)).toEqual(['before-start', 'after-closing'])
+  })
+
+  test('a lead reopens a closed visit: its outcomes are open again', () => {
+    const log = wholeVisit()
+    log.add('appliance.outcome-set', { outcome: 'in-normal-service' })
+    log.add('visit.closed', { nextDueOn: '2027-06-01' })
+    expect(fold(log).visit).toMatchObject({ status: 'closed', nextDueOn: '2027-06-01' })
+    log.add('visit.reopened', { reason: 'wrong serial' })
+    expect(fold(log).visit.status).toBe('open')
+    expect(fold(log).state.outcome).toBeNull()
+  })
+})
+
+describe('as found and as left', () => {
+  const adjust = (log: TestLog, direction: 'clockwise' | 'anticlockwise' = 'clockwise') =>
+    log.add('adjustment.made', { adjusterId: 'throttle', direction, amount: 0.125, unit: 'turn', firingStateId: 'max' })
+
+  test('untouched: as left is as found, unchanged, however often it was read', () => {
+    const log = new TestLog().start()
+    log.read(flue(0.09), 'max')
+    log.read(flue(0.091), 'max')
+    expect(found(log, CO2_MAX)).toMatchObject({ status: 'unchanged', asFound: { valueSi: 0.09 }, asLeft: { valueSi: 0.09 } })
+  })
+
+  test('touched and not measured again bars normal service; measured again opens it', () => {
+    const log = wholeVisit()
+    adjust(log)
+    expect(found(log, CO2_MAX)).toMatchObject({ status: 'not-measured-again', asFound: { valueSi: 0.0896 }, asLeft: null })
+    expect(gates(log).map((g) => g.code)).toEqual(['not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again'])
+    log.read(flue(0.09), 'max')
+    log.read(flue(0.0852, 20e-6), 'min')
+    expect(found(log, CO2_MAX)).toMatchObject({ status: 'measured-again', asFound: { valueSi: 0.0896 }, asLeft: { valueSi: 0.09 } })
+    expect(gates(log).filter((g) => g.hard)).toEqual([])
+  })
+
+  test('a screw does not move the supply', () => {
+    const log = wholeVisit()
+    adjust(log)
+    expect(found(log, 'pressure.working@inlet/max')?.status).toBe('unchanged')
+  })
+
+  test('net turns count the way home', () => {
+    const log = new TestLog().start()
+    adjust(log)
+    adjust(log)
+    adjust(log, 'anticlockwise')
+    expect(fold(log).state.netTurns).toEqual({ throttle: 0.125 })
+  })
+})
+
+describe('gates', () => {
+  test('a loose end bars normal service; a gas joint closes only with a tight leak check', () => {
+    const log = wholeVisit()
+    const looseEndId = nextId()
+    log.add('loose-end.opened', { looseEndId, kind: 'test-point', key: 'test-point.inlet', label: 'Inlet nipple open' })
+    expect(gates(log)).toMatchObject([{ code: 'loose-end-open', hard: true, params: { label: 'Inlet nipple open' } }])
+    log.add('loose-end.closed', { looseEndId })
+    log.add('loose-end.closed', { looseEndId, leakCheck: { method: 'detector', tight: false } })
+    expect(gates(log)).toHaveLength(1)
+    expect(fold(log).visit.breaches.map((b) => b.code)).toEqual(['gas-joint-without-leak-check', 'gas-joint-without-leak-check'])
+    log.add('loose-end.closed', { looseEndId, leakCheck: { method: 'detector-and-fluid', tight: true } })
+    expect(gates(log)).toEqual([])
+  })
+
+  test('CO over the ratio limit is hard; CO2 outside the card can be answered with a reason', () => {
+    const log = wholeVisit()
+    log.read(flue(0.0955, 600e-6), 'max')
+    const codes = gates(log).map((g) => `${g.code}${g.hard ? '!' : ''}`)
+    expect(codes).toEqual(expect.arrayContaining(['hard-limit-outside!', 'outside-unanswered']))
+    log.add('gate.overridden', { gate: `outside.${CO2_MAX}`, reason: 'maker asked' })
+    expect(gates(log).some((g) => g.code === 'outside-unanswered')).toBe(false)
+    log.add('gate.overridden', { gate: 'hard.co.flue@flue/max', reason: 'never' })
+    expect(gates(log).filter((g) => g.hard).length).toBeGreaterThanOrEqual(2)
+  })
+
+  test('at the edge of a hard limit a second reading is asked', () => {
+    const log = wholeVisit()
+    log.read(flue(0.09, 345e-6), 'max')
+    // The first set of the visit is a reading of the same figure: the edge one is already a repeat.
+    expect(gates(log).some((g) => g.code === 'hard-limit-edge')).toBe(false)
+    const fresh = new TestLog().start()
+    fresh.read(flue(0.09, 345e-6), 'max')
+    expect(gates(fresh).some((g) => g.code === 'hard-limit-edge')).toBe(true)
+  })
+
+  test('firing stops: room CO, smell, wrong gas, inlet above the valve’s maximum', () => {
+    const stops = (log: TestLog) => { const f = fold(log); return firingStops(appliance, f.state, testContext).map((g) => g.code) }
+    const log = new TestLog().start()
+    expect(stops(log)).toEqual([])
+    log.read({ 'co.ambient': 75e-6 }, 'standing', 'room')
+    expect(stops(log)).toEqual(['ambient-co'])
+    log.add('observation.made', { observationId: 'smell-of-gas', answer: 'present' })
+    log.add('observation.made', { observationId: 'emergency-control', answer: 'not-reachable' })
+    log.read({ 'pressure.standing': 3100 }, 'standing', 'inlet')
+    expect(stops(log)).toEqual(['observation-stops', 'ambient-co', 'inlet-above-maximum'])
+  })
+
+  test('what a step still wants is named', () => {
+    const log = new TestLog().start()
+    const { state, visit } = fold(log)
+    const flueMax = steps.find((s) => s.id === 'flue.max')!
+    expect(missingIn(flueMax, state, visit, testContext).map((m) => m.params.measurand)).toEqual(['co2.flue', 'co.flue', 'temperature.flue', 'temperature.air'])
+    expect(missingIn(steps[0]!, state, visit, testContext).filter((m) => m.code === 'zero')).toEqual([])
+  })
+
+  test('a step marked done with nothing in it is not done', () => {
+    const log = new TestLog().start()
+    for (const step of steps) log.add('step.done', {}, { stepId: step.id })
+    expect(gates(log).filter((g) => g.code === 'missing-reading').length).toBeGreaterThan(4)
+  })
+
+  test('an apprentice’s adjusting waits for a licensed person', () => {
+    const log = wholeVisit()
+    const id = log.add('adjustment.made', { adjusterId: 'throttle', direction: 'clockwise', amount: 0.1, unit: 'turn', firingStateId: 'max' }, { provisional: true })
+    log.read(flue(0.09), 'max')
+    log.read(flue(0.0852, 20e-6), 'min')
+    expect(gates(log).map((g) => g.code)).toEqual(['unconfirmed'])
+    log.add('work.confirmed', { eventIds: [id] })
+    expect(gates(log)).toEqual([])
+  })
+
+  test('in every order of events nothing hangs unnoticed: an open end or a hard limit outside always bars normal service', () => {
+    const base = wholeVisit()
+    const log = new TestLog()
+    const end = testId(77)
+    log.add('loose-end.opened', { looseEndId: end, kind: 'test-point', key: 'k', label: 'Nipple' })
+    log.read(flue(0.09, 900e-6), 'max')
+    log.add('gate.overridden', { gate: `loose-end.${end}`, reason: 'wrongly' })
+    log.add('loose-end.closed', { looseEndId: end })
+    fc.assert(
+      fc.property(fc.shuffledSubarray(log.events, { minLength: 4 }), (shuffled) => {
+        const all = [...base.events, ...shuffled.map((e, i) => ({ ...e, seq: 1000 + i }) as StoredEvent)]
+        const visit = foldVisit(VISIT, all, testContext)
+        const codes = serviceGates(appliance, visit.appliances[0]!, steps, visit, testContext).map((g) => g.code)
+        return codes.includes('loose-end-open') && codes.includes('hard-limit-outside')
+      }),
+    )
+  })
+})
+
+describe('roles', () => {
+  test('planner and viewer record nothing, an apprentice records but does not close', () => {
+    const of = (role: (typeof ROLES)[number], type: EventType) => EMIT_TABLE[role][type]
+    expect(of('planner', 'reading.taken')).toBe('no')
+    expect(of('viewer', 'note.added')).toBe('no')
+    expect(of('apprentice', 'reading.taken')).toBe('yes')
+    expect(of('apprentice', 'adjustment.made')).toBe('provisional')
+    expect(of('apprentice', 'visit.closed')).toBe('no')
+    expect(of('technician', 'visit.closed')).toBe('yes')
+    expect(of('technician', 'visit.reopened')).toBe('no')
+    expect(of('lead', 'visit.reopened')).toBe('yes')
+  })
+
+  test('a lapsed licence acts as an apprentice', () => {
+    expect(actingRole('technician', '2026-01-31', '2026-01-31T23:00:00.000Z')).toBe('technician')
+    expect(actingRole('technician', '2026-01-31', '2026-02-01T00:00:00.000Z')).toBe('apprentice')
+    expect(actingRole('lead', null, '2026-02-01T00:00:00.000Z')).toBe('apprentice')
+    expect(actingRole('planner', null, '2026-02-01T00:00:00.000Z')).toBe('planner')
+  })
+})
+
+describe('parsing events', () => {
+  const good = new TestLog()
+  good.add('note.added', { text: 'hello' })
+  const { seq: _s, receivedAt: _r, authorId: _a, authorName: _n, provisional: _p, ...posted } = good.events[0]!
+
+  test('a good one', () => expect(parseEvent(posted)).toMatchObject({ ok: true }))
+  test.each([
+    ['unknown type', { ...posted, type: 'nonsense' }, 'unknown-event-type', ['type']],
+    ['not an object', 7, 'unknown-event-type', ['type']],
+    ['no text', { ...posted, data: { text: '' } }, 'invalid-event', ['data', 'text']],
+    ['unknown field', { ...posted, extra: 1 }, 'invalid-event', []],
+    ['bad id', { ...posted, id: 'x' }, 'invalid-event', ['id']],
+    ['version from the future', { ...posted, v: 2 }, 'invalid-event', ['v']],
+    ['time without zone', { ...posted, at: '2026-06-01T09:00:00' }, 'invalid-event', ['at']],
+    ['wrong answer', { ...posted, type: 'observation.made', data: { observationId: 'smell-of-gas', answer: 'perhaps' } }, 'invalid-event', ['data', 'answer']],
+  ])('%s', (_name, input, code, path) => {
+    expect(parseEvent(input)).toMatchObject({ ok: false, error: { code, path } })
+  })
+  void GAUGE
+})
