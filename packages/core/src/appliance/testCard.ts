@@ -1,20 +1,12 @@
-import { MEASURANDS } from '../measure'
-import { toSi } from '../units'
 import { type Card, cardSchema, type Limit } from './card'
-
-type Printed = Limit['printed']
-
-/** A limit as a card prints it, with the SI values worked out. For tests. */
-export function testLimit(place: Pick<Limit, 'measurandId' | 'stationId' | 'firingStateId'> & Partial<Limit>, printed: Printed): Limit {
-  const si = (value: number | undefined) => (value === undefined ? undefined : toSi(value, printed.unit, MEASURANDS[place.measurandId].quantity))
-  const values = { min: si(printed.min), nominal: si(printed.nominal), max: si(printed.max), goal: si(printed.goal) }
-  return {
-    when: [], hard: false, source: { doc: 'TEST-1', page: '9' }, ...place, printed,
-    ...(Object.fromEntries(Object.entries(values).filter(([, v]) => v !== undefined)) as Partial<Limit>),
-  }
-}
+import { printedLimit } from './printedLimit'
 
 const source = { doc: 'TEST-1', page: '9' }
+
+/** A limit with the test card's source. */
+export const testLimit = (place: Omit<Parameters<typeof printedLimit>[0], 'source'>, printed: Limit['printed']): Limit =>
+  printedLimit({ source, ...place }, printed)
+
 const rate = (id: string, order: number, nominalInputW: number) => ({
   id, kind: 'rate' as const, order, label: id, nominalInputW, basis: 'net' as const, sectionsOn: [], howToForce: `Menu: ${id}; back to normal`, minutesToRate: 2,
 })
