@@ -1,0 +1,24 @@
+import path from 'node:path'
+import type { NextConfig } from 'next'
+
+const root = path.resolve(import.meta.dirname, '../..')
+
+const config: NextConfig = {
+  transpilePackages: ['@lucerna/core', '@lucerna/sim'],
+  turbopack: { root },
+  outputFileTracingRoot: root,
+  poweredByHeader: false,
+  serverExternalPackages: ['pino', 'postgres'],
+  headers: async () => [
+    {
+      source: '/:path*',
+      headers: [
+        { key: 'x-content-type-options', value: 'nosniff' },
+        { key: 'x-frame-options', value: 'DENY' },
+        { key: 'referrer-policy', value: 'same-origin' },
+      ],
+    },
+  ],
+}
+
+export default config

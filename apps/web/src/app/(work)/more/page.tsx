@@ -1,0 +1,16 @@
+import { openVisitOf } from '@/features/today/queries'
+import { requireActor } from '@/server/actor'
+import { Frame } from '@/ui/Frame'
+import { PersonPanel } from '@/ui/PersonMenu'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.more') }
+
+export default async function MorePage() {
+  const actor = await requireActor('/more')
+  return (
+    <Frame title={t('nav.more')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+      <div className="mx-auto flex max-w-md flex-col gap-6 p-4"><PersonPanel person={actor} /></div>
+    </Frame>
+  )
+}

@@ -1,0 +1,32 @@
+import Link from 'next/link'
+import { listPlaces } from '@/features/places/queries'
+import { openVisitOf } from '@/features/today/queries'
+import { requireActor } from '@/server/actor'
+import { dateAt } from '@/ui/dates'
+import { Frame } from '@/ui/Frame'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.places') }
+
+export default async function PlacesPage() {
+  const actor = await requireActor('/places')
+  const [places, openVisitId] = await Promise.all([listPlaces(actor), openVisitOf(actor)])
+  return (
+    <Frame title={t('nav.places')} subtitle={actor.firmName} here="places" person={actor} openVisitId={openVisitId}>
+      <div className="mx-auto max-w-4xl p-4 lg:py-8">
+        {places.length === 0 && <p className="quiet border-y py-12 text-center hairline">{t('places.empty')}</p>}
+        <ul className="divide-y border-y hairline divide-(--hairline)">
+          {places.map((p) => (
+            <li key={p.id}>
+              <Link href={`/appliances/${p.id}`} className="grid gap-x-6 gap-y-1 px-2 py-4 hover:bg-base-200 sm:grid-cols-[1fr_1fr_auto]">
+                <span><span className="block text-lg font-semibold">{p.siteName}</span><span className="quiet block text-sm">{p.address}</span></span>
+                <span><span className="block">{p.maker} {p.name}</span><span className="quiet block text-sm">{t(`gas.${p.gas}`)} · {p.position}</span></span>
+                <span className="quiet text-sm sm:text-right">{p.lastVisitAt ? t('places.last', { date: dateAt(p.lastVisitAt, p.timeZone) }) : t('places.never')}</span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </Frame>
+  )
+}

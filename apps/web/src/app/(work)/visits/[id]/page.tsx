@@ -1,0 +1,27 @@
+import type { Metadata } from 'next'
+import { notFound } from 'next/navigation'
+import { inFirm } from '@/db/client'
+import { loadVisit } from '@/features/visit/server/load'
+import { VisitScreen } from '@/features/visit/VisitScreen'
+import { requireActor } from '@/server/actor'
+import { ApiProblem } from '@/server/problem'
+import { pathId } from '@/server/route'
+import { t } from '@/ui/words'
+
+export const metadata: Metadata = { title: t('nav.visit') }
+
+export default async function VisitPage({ params }: { readonly params: Promise<{ id: string }> }) {
+  const { id } = await params
+  const actor = await requireActor(`/visits/${id}`)
+  const loaded = await inFirm(actor, (tx) => loadVisit(tx, pathId(id))).catch((error: unknown) => {
+    if (error instanceof ApiProblem && error.status === 404) notFound()
+    throw error
+  })
+  return (
+    <VisitScreen
+      visitId={loaded.row.id} siteName={loaded.site.name} timeZone={loaded.site.timeZone} jobKind={loaded.row.jobKind} remark={loaded.row.remark} hazards={loaded.site.hazards}
+      practice={{ id: loaded.row.practiceId, version: loaded.row.practiceVersion }} context={loaded.context} sheets={loaded.sheets} events={loaded.events}
+      actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName }}
+    />
+  )
+}

@@ -1,0 +1,32 @@
+import Link from 'next/link'
+import { notFound, redirect } from 'next/navigation'
+import { PrintButton } from '@/features/report/PrintButton'
+import { reportOf } from '@/features/report/queries'
+import { ReportSheet } from '@/features/report/ReportSheet'
+import { openVisitOf } from '@/features/today/queries'
+import { requireActor } from '@/server/actor'
+import { ApiProblem } from '@/server/problem'
+import { pathId } from '@/server/route'
+import { Frame } from '@/ui/Frame'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('report.title') }
+
+export default async function ReportPage({ params }: { readonly params: Promise<{ id: string }> }) {
+  const { id } = await params
+  const actor = await requireActor(`/visits/${id}/report`)
+  const shown = await Promise.resolve()
+    .then(() => reportOf(actor, pathId(id), new Date().toISOString()))
+    .catch((error: unknown) => {
+      if (error instanceof ApiProblem && error.status === 404) notFound()
+      throw error
+    })
+  if (!shown) redirect(`/visits/${id}`)
+  const open = await openVisitOf(actor)
+  return (
+    <Frame title={t('report.title')} subtitle={shown.model.siteName} here="today" person={actor} openVisitId={open}
+      right={<><Link className="btn btn-ghost btn-sm text-primary hidden sm:inline-flex" href={`/appliances/${shown.model.appliances[0]?.id ?? ''}`}>{t('report.to-appliance')}</Link><PrintButton /></>}>
+      <ReportSheet shown={shown} />
+    </Frame>
+  )
+}

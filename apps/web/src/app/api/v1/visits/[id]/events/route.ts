@@ -1,0 +1,28 @@
+import { inFirm } from '@/db/client'
+import { appendEvents } from '@/features/visit/server/append'
+import { loadEvents, visitRow } from '@/features/visit/server/load'
+import { apiRoute, pathId, readJson } from '@/server/route'
+
+interface Context {
+  readonly params: Promise<{ id: string }>
+}
+
+/** Appends 1–500 events, all or none, idempotent by event id. See docs/api.md. */
+export const POST = (request: Request, context: Context): Promise<Response> =>
+  apiRoute(request, async (actor) => {
+    const visitId = pathId((await context.params).id)
+    const body = await readJson(request)
+    return Response.json(await inFirm(actor, (tx) => appendEvents(tx, actor, visitId, body, new Date().toISOString())))
+  })
+
+/** The log after a given place: `?after=12`. */
+export const GET = (request: Request, context: Context): Promise<Response> =>
+  apiRoute(request, async (actor) => {
+    const visitId = pathId((await context.params).id)
+    const after = Number(new URL(request.url).searchParams.get('after') ?? 0)
+    const events = await inFirm(actor, async (tx) => {
+      await visitRow(tx, visitId, false)
+      return loadEvents(tx, visitId, Number.isSafeInteger(after) && after > 0 ? after : 0)
+    })
+    return Response.json({ events }, { headers: { 'cache-control': 'no-store' } })
+  })

@@ -1,0 +1,23 @@
+import '@fontsource-variable/commissioner/wght.css'
+import '@fontsource/barlow-condensed/600.css'
+import type { Metadata, Viewport } from 'next'
+import { cookies } from 'next/headers'
+import type { ReactNode } from 'react'
+import { Toaster } from 'sonner'
+import { themeOf } from '@/ui/theme'
+import './globals.css'
+
+export const metadata: Metadata = { title: { default: 'Lucerna', template: '%s · Lucerna' }, description: 'Planner, calculator, logbook and run sheet for gas combustion technicians.' }
+export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#15130f' }
+
+export default async function RootLayout({ children }: { readonly children: ReactNode }) {
+  const theme = themeOf((await cookies()).get('theme')?.value)
+  return (
+    <html lang="en" {...(theme && { 'data-theme': theme })}>
+      <body className="bg-base-100 text-base-content font-sans antialiased">
+        {children}
+        <Toaster position="bottom-center" offset={88} mobileOffset={88} toastOptions={{ unstyled: true, classNames: { toast: 'bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg', actionButton: 'btn btn-outline btn-sm ml-auto' } }} />
+      </body>
+    </html>
+  )
+}

@@ -1,0 +1,14 @@
+import Link from 'next/link'
+import { Mark } from '@/ui/Mark'
+import { t } from '@/ui/words'
+
+export default function NotFound() {
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-md flex-col items-start justify-center gap-4 p-6">
+      <Mark size={44} />
+      <h1 className="text-2xl font-semibold">{t('error.not-found')}</h1>
+      <p className="quiet">{t('error.not-found-do')}</p>
+      <Link href="/today" className="btn btn-primary press">{t('nav.today')}</Link>
+    </main>
+  )
+}

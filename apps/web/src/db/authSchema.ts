@@ -1,0 +1,66 @@
+import { bigint, boolean, index, integer, pgTable, text, timestamp } from 'drizzle-orm/pg-core'
+
+/** The tables of the sign-in library. They hold no firm's data beyond name and address; who belongs to which firm is in `membership`. */
+const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
+
+export const user = pgTable('user', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  email: text('email').notNull().unique(),
+  emailVerified: boolean('email_verified').notNull().default(false),
+  image: text('image'),
+  createdAt: stamp('created_at').notNull().defaultNow(),
+  updatedAt: stamp('updated_at').notNull().defaultNow(),
+})
+
+export const session = pgTable(
+  'session',
+  {
+    id: text('id').primaryKey(),
+    expiresAt: stamp('expires_at').notNull(),
+    token: text('token').notNull().unique(),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+    updatedAt: stamp('updated_at').notNull().defaultNow(),
+    ipAddress: text('ip_address'),
+    userAgent: text('user_agent'),
+    userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+  },
+  (t) => [index('session_user').on(t.userId)],
+)
+
+export const account = pgTable(
+  'account',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id').notNull(),
+    providerId: text('provider_id').notNull(),
+    userId: text('user_id').notNull().references(() => user.id, { onDelete: 'cascade' }),
+    accessToken: text('access_token'),
+    refreshToken: text('refresh_token'),
+    idToken: text('id_token'),
+    accessTokenExpiresAt: stamp('access_token_expires_at'),
+    refreshTokenExpiresAt: stamp('refresh_token_expires_at'),
+    scope: text('scope'),
+    password: text('password'),
+    createdAt: stamp('created_at').notNull().defaultNow(),
+    updatedAt: stamp('updated_at').notNull().defaultNow(),
+  },
+  (t) => [index('account_user').on(t.userId)],
+)
+
+export const verification = pgTable('verification', {
+  id: text('id').primaryKey(),
+  identifier: text('identifier').notNull(),
+  value: text('value').notNull(),
+  expiresAt: stamp('expires_at').notNull(),
+  createdAt: stamp('created_at').notNull().defaultNow(),
+  updatedAt: stamp('updated_at').notNull().defaultNow(),
+})
+
+/** Sign-in attempts are counted here, so that several web processes share one count. */
+export const rateLimit = pgTable('rate_limit', {
+  id: text('id').primaryKey(),
+  key: text('key').notNull().unique(),
+  count: integer('count').notNull(),
+  lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
+})

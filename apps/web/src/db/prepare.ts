@@ -1,0 +1,18 @@
+/** Run by the start command and the tests: migrates, makes the application's role, seeds. Settings come by environment. */
+import { seedToday, seedWorld } from '@/seed/seed'
+import { prepareDatabase } from './migrate'
+
+const setting = (name: string): string => {
+  const value = process.env[name]
+  if (!value) throw new Error(`${name} is not set`)
+  return value
+}
+
+const ownerUrl = setting('DATABASE_URL')
+await prepareDatabase(ownerUrl, { role: setting('LUCERNA_APP_ROLE'), password: setting('LUCERNA_APP_PASSWORD') })
+if (process.env.LUCERNA_SEED !== '0') {
+  const now = new Date()
+  const seeded = await seedWorld(ownerUrl, setting('LUCERNA_DEMO_PASSWORD'), now)
+  const added = await seedToday(ownerUrl, now)
+  console.log(`${seeded ? 'Seeded the demo world. ' : ''}${added > 0 ? `Added ${added} visit(s) for today.` : ''}`.trim())
+}

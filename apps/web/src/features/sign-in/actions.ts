@@ -1,0 +1,54 @@
+'use server'
+
+import { APIError } from 'better-auth/api'
+import { headers } from 'next/headers'
+import { redirect } from 'next/navigation'
+import { z } from 'zod'
+import { auth } from '@/server/auth'
+import { env } from '@/server/env'
+import { nextPath } from '@/server/nextPath'
+import { DEMO_FIRMS } from '@/seed/world'
+
+export interface SignInState {
+  readonly error: string | null
+  /** What was typed is kept, but for the password. */
+  readonly email: string
+}
+
+const formSchema = z.object({ email: z.email(), password: z.string().min(1).max(200), next: z.string().optional() })
+
+async function signIn(email: string, password: string): Promise<string | null> {
+  try {
+    await auth().api.signInEmail({ body: { email, password }, headers: await headers() })
+    return null
+  } catch (error) {
+    if (error instanceof APIError) return error.status === 'TOO_MANY_REQUESTS' ? 'sign-in.too-many' : 'sign-in.wrong'
+    throw error
+  }
+}
+
+/** Signs in by address and password. */
+export async function signInAction(_before: SignInState, form: FormData): Promise<SignInState> {
+  const parsed = formSchema.safeParse(Object.fromEntries(form))
+  const email = String(form.get('email') ?? '').slice(0, 200)
+  if (!parsed.success) return { error: parsed.error.issues[0]?.path[0] === 'email' ? 'sign-in.bad-address' : 'sign-in.no-password', email }
+  const error = await signIn(parsed.data.email.trim().toLowerCase(), parsed.data.password)
+  if (error) return { error, email }
+  redirect(nextPath(parsed.data.next))
+}
+
+/** One-click sign-in of the demo people: refused unless this is the demo, bound to loopback, and asked for from this machine. */
+export async function demoSignInAction(form: FormData): Promise<void> {
+  const host = (await headers()).get('host')?.replace(/:\d+$/, '') ?? ''
+  const person = DEMO_FIRMS.flatMap((f) => f.people).find((p) => p.key === form.get('person'))
+  const password = env().LUCERNA_DEMO_PASSWORD
+  if (!env().demo || !password || !person || !['127.0.0.1', 'localhost', '[::1]'].includes(host)) redirect('/sign-in')
+  if (await signIn(person.email, password)) redirect('/sign-in')
+  redirect(nextPath(String(form.get('next') ?? '')))
+}
+
+/** Signs out here. */
+export async function signOutAction(): Promise<void> {
+  await auth().api.signOut({ headers: await headers() })
+  redirect('/sign-in')
+}

@@ -1,0 +1,186 @@
+'use client'
+
+import type { Step } from '@lucerna/core/procedure'
+import { foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
+import { useRouter } from 'next/navigation'
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { Dialog } from '@/ui/Dialog'
+import { Frame } from '@/ui/Frame'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+import { useVisitLog } from './client/useVisitLog'
+import { AdjustPanel } from './parts/AdjustPanel'
+import { DeskProvider, may, stepTitle, type VisitDesk } from './parts/context'
+import { FinishPanel } from './parts/FinishPanel'
+import { Line } from './parts/Line'
+import { LogState, ParkedList } from './parts/LogState'
+import { LooseEnds } from './parts/LooseEnds'
+import { LooseEndsPanel } from './parts/LooseEndsPanel'
+import { MakeSafePanel } from './parts/MakeSafePanel'
+import { NoteDialog } from './parts/NoteDialog'
+import { ReadingsPanel } from './parts/ReadingsPanel'
+import { RunSheet } from './parts/RunSheet'
+import { SkipForm } from './parts/SkipForm'
+import { useKeys } from './parts/useKeys'
+import { WorkingPanel } from './parts/WorkingPanel'
+import { firstOpen, lineOf, sheetOf } from './view'
+
+export interface VisitScreenProps {
+  readonly visitId: string
+  readonly siteName: string
+  readonly timeZone: string
+  readonly jobKind: string
+  readonly remark: string | null
+  readonly hazards: string | null
+  readonly practice: { readonly id: string; readonly version: number }
+  readonly context: VisitContext
+  readonly sheets: Readonly<Record<string, readonly Step[]>>
+  readonly events: readonly StoredEvent[]
+  readonly actor: { readonly userId: string; readonly name: string; readonly role: Role; readonly firmName: string }
+}
+
+type Open = 'sheet' | 'note' | 'skip' | 'keys' | 'parked' | 'how' | null
+
+/** Seconds pass only where somebody looks at a clock. */
+function useNow(): number {
+  return useSyncExternalStore(
+    useCallback((changed: () => void) => {
+      const id = setInterval(changed, 1000)
+      return () => clearInterval(id)
+    }, []),
+    () => Math.floor(Date.now() / 1000) * 1000,
+    () => 0,
+  )
+}
+
+/** The place where a technician works: the line, the run sheet, one thing now, loose ends hanging. */
+export function VisitScreen(props: VisitScreenProps) {
+  const { visitId, context, sheets, actor } = props
+  const router = useRouter()
+  const log = useVisitLog(visitId, props.events, actor)
+  const now = useNow()
+  const visit = useMemo(() => foldVisit(visitId, log.events, context), [visitId, log.events, context])
+  const [applianceId] = useState(context.appliances[0]?.id ?? '')
+  const appliance = context.appliances.find((a) => a.id === applianceId)
+  const state = visit.appliances.find((a) => a.applianceId === applianceId)
+  const steps = useMemo(() => sheets[applianceId] ?? [], [sheets, applianceId])
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [workingId, setWorkingId] = useState<string | null>(null)
+  const [open, setOpen] = useState<Open>(null)
+  const [closing, setClosing] = useState(false)
+
+  // Closed and acknowledged: on to the report. A refused close is parked and seen here instead.
+  useEffect(() => {
+    if (closing && visit.status === 'closed' && log.waitingCount === 0 && log.parked.length === 0) router.push(`/visits/${visitId}/report`)
+  }, [closing, visit.status, log.waitingCount, log.parked.length, router, visitId])
+  useKeys(() => setOpen('keys'), () => setChosen('loose-ends'))
+
+  if (!appliance || !state) return null
+  const sheet = sheetOf(appliance, state, steps, context)
+  const currentId = chosen && steps.some((s) => s.id === chosen) ? chosen : firstOpen(sheet)
+  const entry = sheet.find((e) => e.step.id === currentId)
+  const step = entry?.step
+  const lightOffAt = log.events.find((e) => e.type === 'state.commanded')?.at ?? null
+  const goTo = (id: string) => {
+    setChosen(id)
+    setWorkingId(null)
+    setOpen(null)
+    window.scrollTo({ top: 0 })
+  }
+  const next = (from: Step) => {
+    const after = steps[steps.findIndex((s) => s.id === from.id) + 1]
+    if (after) goTo(after.id)
+  }
+  const desk: VisitDesk = {
+    context, appliance, visit, state, steps, units: context.practice.units, timeZone: props.timeZone, role: actor.role, lightOffAt, now,
+    record: log.record, goTo, showWorking: setWorkingId,
+    finishStep: (s) => {
+      if (!state.steps[s.id]) void log.record([{ type: 'step.done', stepId: s.id, applianceId: appliance.id, data: {} }])
+      next(s)
+    },
+  }
+  const working = workingId ? state.readings.find((r) => r.readingId === workingId) : undefined
+  const subtitle = `${appliance.name} · ${t(`gas.${appliance.facts.gas}`)} · ${t(`job.${props.jobKind}`)}`
+  const started = visit.status !== 'planned'
+  const side = working ? <WorkingPanel reading={working} /> : step && (step.kind === 'flue' || step.kind === 'manifold') ? <AdjustPanel step={step} /> : null
+
+  return (
+    <DeskProvider value={desk}>
+      <Frame title={props.siteName} subtitle={subtitle} here="visit" person={actor} openVisitId={visitId} right={<LogState log={log} visitId={visitId} onParked={() => setOpen('parked')} />}>
+        {!started ? (
+          <StartPanel {...props} onStart={() => void log.record([{ type: 'visit.started', data: { jobKind: 'annual-service', practice: props.practice, cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })) } }])} mayStart={may(actor.role, 'visit.started')} subtitle={subtitle} />
+        ) : (
+          <>
+            <LooseEnds />
+            <Line entries={lineOf(appliance, state, steps, context)} currentStation={step?.stationId ?? null} />
+            <div className="lg:grid lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[18.5rem_minmax(0,1fr)_21rem]">
+              <aside className="hidden border-r py-4 hairline lg:block"><RunSheet sheet={sheet} currentId={currentId} /></aside>
+              <section aria-labelledby="now" className="px-4 py-4 lg:px-7">
+                {step && (
+                  <>
+                    <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
+                      <h2 id="now" tabIndex={-1} className="text-xl font-semibold">{stepTitle(step, appliance)}</h2>
+                      <span className="flex flex-wrap gap-1">
+                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 lg:hidden" onClick={() => setOpen('sheet')}>{t('sheet.place', { n: sheet.findIndex((e) => e.step.id === currentId) + 1, of: sheet.length })}</button>
+                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('how')}>{t('step.how')}</button>
+                        {may(actor.role, 'note.added') && <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('note')}>{t('step.note')}</button>}
+                        {visit.status === 'open' && may(actor.role, 'step.skipped') && step.kind !== 'finish' && step.kind !== 'loose-ends' && step.kind !== 'make-safe' && <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('skip')}>{t('step.skip')}</button>}
+                      </span>
+                    </div>
+                    <p className="quiet">{t(`step.${step.kind}.what`)}{step.kind === 'flue' ? ` ${appliance.card.probe}.` : ''}</p>
+                    {state.steps[step.id]?.reason && <p className="text-warning mt-2 flex gap-2 text-sm"><WarningSign size={18} />{t(`sheet.${state.steps[step.id]?.status}`)}: {state.steps[step.id]?.reason}</p>}
+                    {entry?.lock?.code === 'lock.make-safe' ? (
+                      <div className="my-6 border-y py-5 hairline"><p className="text-warning flex gap-2 font-semibold"><WarningSign />{t('lock.make-safe')}</p><button type="button" className="btn btn-outline press mt-3" onClick={() => goTo('make-safe')}>{t('gate.go')}</button></div>
+                    ) : step.kind === 'make-safe' ? (
+                      <MakeSafePanel key={step.id} step={step} />
+                    ) : step.kind === 'loose-ends' ? (
+                      <LooseEndsPanel />
+                    ) : step.kind === 'finish' ? (
+                      visit.status === 'closed' ? <p className="py-6 text-lg">{t('finish.closed')} <a className="link text-primary" href={`/visits/${visitId}/report`}>{t('finish.to-report')}</a></p> : <FinishPanel onClosed={() => setClosing(true)} waiting={closing && log.parked.length === 0} />
+                    ) : (
+                      <ReadingsPanel key={step.id} step={step} />
+                    )}
+                    <p className="quiet hidden pt-2 text-xs lg:block">{t('keys.line')}</p>
+                  </>
+                )}
+              </section>
+              <aside className="border-t px-4 py-5 hairline lg:col-span-2 lg:px-7 xl:col-span-1 xl:border-t-0 xl:border-l xl:px-6">
+                {side}
+                <Cautions />
+              </aside>
+            </div>
+          </>
+        )}
+      </Frame>
+      {open === 'sheet' && <Dialog title={t('sheet.title')} onClose={() => setOpen(null)}><RunSheet sheet={sheet} currentId={currentId} /></Dialog>}
+      {open === 'note' && <Dialog title={t('step.note')} onClose={() => setOpen(null)}><NoteDialog stepId={currentId} onClose={() => setOpen(null)} /></Dialog>}
+      {open === 'skip' && step && <Dialog title={t('step.skip')} onClose={() => setOpen(null)}><SkipForm step={step} onDone={() => { setOpen(null); next(step) }} /></Dialog>}
+      {open === 'parked' && <Dialog title={t('parked.title')} onClose={() => setOpen(null)}><ParkedList log={log} /></Dialog>}
+      {open === 'keys' && <Dialog title={t('keys.title')} onClose={() => setOpen(null)}><dl className="grid grid-cols-[3rem_1fr] gap-y-2">{['R', 'N', 'L', 'W', '?'].map((k) => [<dt key={k} className="font-semibold">{k}</dt>, <dd key={`${k}-d`}>{t(`keys.${k}`)}</dd>])}</dl></Dialog>}
+      {open === 'how' && step && <Dialog title={stepTitle(step, appliance)} onClose={() => setOpen(null)}><div className="flex flex-col gap-3"><p>{t(`step.${step.kind}.how`)}</p><p className="quiet">{t(`step.${step.kind}.why`)}</p>{step.opens.map((o) => <p key={o.key} className="border-t pt-3 text-sm hairline">{o.label}: {o.closes}</p>)}</div></Dialog>}
+    </DeskProvider>
+  )
+}
+
+/** Before the start: what the visit is, what to know, and one button. */
+function StartPanel({ onStart, mayStart, subtitle, remark, hazards }: VisitScreenProps & { readonly onStart: () => void; readonly mayStart: boolean; readonly subtitle: string }) {
+  return (
+    <div className="mx-auto flex max-w-xl flex-col gap-5 px-4 py-10">
+      <h2 className="text-2xl font-semibold">{subtitle}</h2>
+      {remark && <p className="text-lg">{remark}</p>}
+      {hazards && <p className="text-warning flex gap-2"><WarningSign />{hazards}</p>}
+      <Cautions />
+      {mayStart ? <button type="button" data-key="r" className="btn btn-primary press text-lg" onClick={onStart}>{t('visit.start')}</button> : <p className="quiet">{t('visit.read-only')}</p>}
+    </div>
+  )
+}
+
+/** The usual cautions, deferring to the maker, local code and licensed practice. */
+function Cautions() {
+  return (
+    <section aria-label={t('caution.title')} className="quiet mt-6 border-t pt-4 text-sm hairline first:mt-0 first:border-0 first:pt-0">
+      <p className="text-warning flex gap-2 font-semibold"><WarningSign size={18} />{t('caution.first')}</p>
+      <p className="mt-2">{t('caution.rest')}</p>
+    </section>
+  )
+}

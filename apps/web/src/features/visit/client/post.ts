@@ -1,0 +1,36 @@
+import type { VisitEvent } from '@lucerna/core/visit'
+import { z } from 'zod'
+
+const acceptedSchema = z.object({ accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })) })
+const problemSchema = z.object({ status: z.number(), detail: z.string(), errors: z.array(z.object({ path: z.string(), message: z.string(), index: z.number().optional() })).default([]) })
+
+export type PostResult =
+  | { readonly kind: 'accepted'; readonly accepted: z.infer<typeof acceptedSchema>['accepted'] }
+  /** The server is away, or busy: keep everything and try again. */
+  | { readonly kind: 'away' }
+  | { readonly kind: 'sign-in' }
+  /** These of the list were refused; nothing of the list was stored. */
+  | { readonly kind: 'refused'; readonly status: number; readonly refused: ReadonlyMap<number, string> }
+
+/** Posts a list of events once and says what became of it. Never throws for anything the network or the server does. */
+export async function postEvents(visitId: string, events: readonly VisitEvent[]): Promise<PostResult> {
+  let response: Response
+  try {
+    response = await fetch(`/api/v1/visits/${visitId}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events }), signal: AbortSignal.timeout(20_000) })
+  } catch {
+    return { kind: 'away' }
+  }
+  if (response.status === 401) return { kind: 'sign-in' }
+  if (response.status >= 500 || response.status === 429) return { kind: 'away' }
+  const body: unknown = await response.json().catch(() => null)
+  if (response.ok) {
+    const parsed = acceptedSchema.safeParse(body)
+    return parsed.success ? { kind: 'accepted', accepted: parsed.data.accepted } : { kind: 'away' }
+  }
+  const problem = problemSchema.safeParse(body)
+  const said = problem.success ? problem.data : { detail: response.statusText, errors: [] }
+  const named = new Map<number, string>()
+  for (const e of said.errors) if (e.index !== undefined && !named.has(e.index)) named.set(e.index, e.message)
+  // A refusal that names nothing refuses all of it.
+  return { kind: 'refused', status: response.status, refused: named.size > 0 ? named : new Map(events.map((_, i) => [i, said.detail])) }
+}

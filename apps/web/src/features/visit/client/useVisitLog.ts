@@ -1,0 +1,150 @@
+'use client'
+
+import { EMIT_TABLE, type EventType, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { postEvents } from './post'
+import { keep, letGo, nextDeviceNumbers, type QueuedEvent, waiting } from './queue'
+
+/** A new event before it has its envelope. */
+export type NewEvent = { [T in EventType]: { readonly type: T; readonly data: Extract<VisitEvent, { type: T }>['data']; readonly applianceId?: string; readonly stepId?: string } }[EventType]
+
+export type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
+
+export interface VisitLog {
+  /** Acknowledged and waiting events; parked ones are not among them. */
+  readonly events: readonly StoredEvent[]
+  readonly waitingCount: number
+  readonly parked: readonly QueuedEvent[]
+  readonly status: LogStatus
+  /** Writes events down on the device and posts them; resolves when they are safe on the device. */
+  readonly record: (events: readonly NewEvent[]) => Promise<void>
+  readonly tryAgain: (id: string) => void
+  readonly discard: (id: string) => void
+}
+
+const BATCH = 100
+const RETRY_MS = [1000, 2000, 5000, 10_000, 30_000]
+
+/**
+ * The log of one visit on this device: what the server holds plus what is queued here. Events are kept in the browser's database before anything
+ * else happens, so that a reload or a dead battery loses nothing that was acknowledged on the screen.
+ */
+export function useVisitLog(visitId: string, initial: readonly StoredEvent[], actor: { readonly userId: string; readonly name: string; readonly role: Role }): VisitLog {
+  const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
+  const [queue, setQueue] = useState<readonly QueuedEvent[]>([])
+  const [status, setStatus] = useState<LogStatus>('kept')
+  const queueRef = useRef<readonly QueuedEvent[]>([])
+  const busy = useRef(false)
+  const failures = useRef(0)
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
+  const { userId, name, role } = actor
+
+  const change = useCallback((next: readonly QueuedEvent[]) => {
+    queueRef.current = next
+    setQueue(next)
+  }, [])
+
+  const asStored = useCallback(
+    (event: VisitEvent, placed?: { seq: number; receivedAt: string; provisional: boolean }): StoredEvent => ({
+      ...event, seq: placed?.seq ?? null, receivedAt: placed?.receivedAt ?? null, authorId: userId, authorName: name,
+      provisional: placed?.provisional ?? EMIT_TABLE[role][event.type] === 'provisional',
+    }),
+    [userId, name, role],
+  )
+
+  const flush = useCallback(async () => {
+    if (busy.current) return
+    busy.current = true
+    clearTimeout(timer.current)
+    try {
+      for (;;) {
+        const batch = queueRef.current.filter((q) => !q.parked).slice(0, BATCH)
+        if (batch.length === 0) {
+          setStatus('kept')
+          return
+        }
+        setStatus('sending')
+        const result = await postEvents(visitId, batch.map((q) => q.event))
+        if (result.kind === 'accepted') {
+          failures.current = 0
+          const placed = new Map(result.accepted.map((a) => [a.id, a]))
+          setStored((before) => [...before, ...batch.flatMap((q) => { const p = placed.get(q.id); return p ? [asStored(q.event, p)] : [] })])
+          change(queueRef.current.filter((q) => !placed.has(q.id)))
+          await letGo([...placed.keys()])
+        } else if (result.kind === 'refused') {
+          const refused = batch.flatMap((q, i): QueuedEvent[] => {
+            const message = result.refused.get(i)
+            return message === undefined ? [] : [{ ...q, parked: { status: result.status, message } }]
+          })
+          await keep(refused)
+          const byId = new Map(refused.map((q) => [q.id, q]))
+          change(queueRef.current.map((q) => byId.get(q.id) ?? q))
+        } else {
+          setStatus(result.kind)
+          if (result.kind === 'away') timer.current = setTimeout(() => void flushRef.current(), RETRY_MS[Math.min(failures.current++, RETRY_MS.length - 1)])
+          return
+        }
+      }
+    } finally {
+      busy.current = false
+    }
+  }, [visitId, asStored, change])
+  const flushRef = useRef(flush)
+  useEffect(() => {
+    flushRef.current = flush
+  }, [flush])
+
+  useEffect(() => {
+    let gone = false
+    void waiting(visitId, userId).then((found) => {
+      if (gone || found.length === 0) return
+      const known = new Set(queueRef.current.map((q) => q.id))
+      change([...found.filter((q) => !known.has(q.id)), ...queueRef.current])
+      void flushRef.current()
+    })
+    const again = () => void flushRef.current()
+    window.addEventListener('online', again)
+    window.addEventListener('focus', again)
+    return () => {
+      gone = true
+      clearTimeout(timer.current)
+      window.removeEventListener('online', again)
+      window.removeEventListener('focus', again)
+    }
+  }, [visitId, userId, change])
+
+  const record = useCallback(
+    async (fresh: readonly NewEvent[]) => {
+      if (fresh.length === 0) return
+      const at = new Date().toISOString()
+      const { deviceId, firstSeq } = await nextDeviceNumbers(fresh.length)
+      const made = fresh.map((e, i): QueuedEvent => {
+        const id = uuidv7()
+        return { id, visitId, userId, parked: null, event: { id, visitId, v: 1, at, deviceId, deviceSeq: firstSeq + i, ...e } as VisitEvent }
+      })
+      await keep(made)
+      change([...queueRef.current, ...made])
+      void flushRef.current()
+    },
+    [visitId, userId, change],
+  )
+
+  const tryAgain = useCallback((id: string) => {
+    const next = queueRef.current.map((q) => (q.id === id ? { ...q, parked: null } : q))
+    change(next)
+    void keep(next.filter((q) => q.id === id)).then(() => flushRef.current())
+  }, [change])
+  const discard = useCallback((id: string) => {
+    change(queueRef.current.filter((q) => q.id !== id))
+    void letGo([id])
+  }, [change])
+
+  const events = useMemo(() => {
+    const known = new Set(stored.map((e) => e.id))
+    return [...stored, ...queue.filter((q) => !q.parked && !known.has(q.id)).map((q) => asStored(q.event))]
+  }, [stored, queue, asStored])
+
+  const parked = useMemo(() => queue.filter((q) => q.parked), [queue])
+  return { events, waitingCount: queue.length - parked.length, parked, status, record, tryAgain, discard }
+}

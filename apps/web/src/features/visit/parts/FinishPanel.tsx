@@ -1,0 +1,103 @@
+'use client'
+
+import { type Gate, serviceGates } from '@lucerna/core/visit'
+import { useState } from 'react'
+import { BeadSign } from '@/ui/Gauge'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+import { gateText, may, useDesk } from './context'
+
+const OUTCOMES = ['in-normal-service', 'left-isolated', 'handed-over'] as const
+
+/** Next year's date, as a plain day. */
+function inAYear(from: string): string {
+  const day = new Date(from)
+  day.setUTCFullYear(day.getUTCFullYear() + 1)
+  return day.toISOString().slice(0, 10)
+}
+
+/** What stands against normal service, the ending, and the close. Isolating or handing over is always possible. */
+export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => void; readonly waiting: boolean }) {
+  const { appliance, state, visit, steps, context, record, role } = useDesk()
+  const gates = serviceGates(appliance, state, steps, visit, context)
+  const hard = gates.filter((g) => g.hard)
+  const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number] | null>(null)
+  const [reason, setReason] = useState('')
+  const [nextDueOn, setNextDueOn] = useState(() => inAYear(new Date().toISOString()))
+  const chosen = outcome ?? (gates.length === 0 ? 'in-normal-service' : null)
+  const closer = may(role, 'visit.closed')
+  const ready = chosen !== null && (chosen === 'in-normal-service' ? gates.length === 0 : reason.trim().length >= 3) && closer
+
+  const close = async () => {
+    if (!ready || chosen === null) return
+    await record([
+      { type: 'appliance.outcome-set', stepId: 'finish', applianceId: appliance.id, data: { outcome: chosen, ...(reason.trim() && { reason: reason.trim() }) } },
+      { type: 'visit.closed', stepId: 'finish', data: { nextDueOn: chosen === 'in-normal-service' ? nextDueOn : null } },
+    ])
+    onClosed()
+  }
+
+  return (
+    <div className="flex flex-col gap-6 py-4">
+      {visit.unconfirmed.length > 0 && (
+        <section className="bg-base-200 rounded-md border border-warning p-4">
+          <p className="text-warning flex gap-2 font-semibold"><WarningSign />{t('confirm.waiting', { count: visit.unconfirmed.length })}</p>
+          {may(role, 'work.confirmed') ? (
+            <button type="button" className="btn btn-outline press mt-3" onClick={() => void record([{ type: 'work.confirmed', data: { eventIds: [...visit.unconfirmed] } }])}>{t('confirm.do')}</button>
+          ) : <p className="quiet mt-1 text-sm">{t('confirm.who')}</p>}
+        </section>
+      )}
+      {gates.length === 0 ? (
+        <p className="text-info flex items-center gap-3 border-y py-5 text-lg font-semibold hairline"><BeadSign status="inside" size={22} />{t('finish.clear')}</p>
+      ) : (
+        <section>
+          <h3 className="mb-1 font-semibold">{t('finish.against', { count: gates.length })}</h3>
+          <ul className="divide-y border-y hairline divide-(--hairline)">{gates.map((g) => <GateRow key={g.id} gate={g} />)}</ul>
+        </section>
+      )}
+      <section>
+        <h3 className="mb-2 font-semibold">{t('finish.how')}</h3>
+        <div role="radiogroup" aria-label={t('finish.how')} className="grid gap-3 sm:grid-cols-3">
+          {OUTCOMES.map((o) => {
+            const barred = o === 'in-normal-service' && gates.length > 0
+            return (
+              <button key={o} type="button" role="radio" aria-checked={chosen === o} disabled={barred} onClick={() => setOutcome(o)} className={`press rounded-md border px-4 py-3 text-left disabled:opacity-60 ${barred ? '' : 'cursor-pointer'} ${chosen === o ? 'border-2 border-primary bg-base-300' : 'border-(--control)'}`}>
+                <span className="block font-semibold">{chosen === o ? '● ' : '○ '}{t(`outcome.${o}`)}</span>
+                <span className="quiet block text-sm">{barred ? t('finish.barred') : t(`outcome.${o}.what`)}</span>
+              </button>
+            )
+          })}
+        </div>
+      </section>
+      {chosen && chosen !== 'in-normal-service' && (
+        <label className="flex flex-col gap-1"><span className="font-semibold">{t('finish.reason')}</span><textarea className="textarea min-h-24 w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} /><span className="quiet text-sm">{t('finish.reason-why')}</span></label>
+      )}
+      {chosen === 'in-normal-service' && (
+        <label className="flex max-w-xs flex-col gap-1"><span className="font-semibold">{t('finish.next-due')}</span><input type="date" className="input press" value={nextDueOn} min={new Date().toISOString().slice(0, 10)} onChange={(e) => setNextDueOn(e.target.value)} required /></label>
+      )}
+      {!closer && <p className="text-warning flex gap-2"><WarningSign />{t('finish.licensed-only')}</p>}
+      <button type="button" data-key="r" disabled={!ready || waiting} className="btn btn-primary press text-lg" onClick={() => void close()}>{waiting ? t('finish.waiting') : t('finish.close')}</button>
+      <p className="quiet text-sm">{t('finish.keep-in-mind')}{hard.length > 0 ? ` ${t('finish.hard-why')}` : ''}</p>
+    </div>
+  )
+}
+
+function GateRow({ gate }: { readonly gate: Gate }) {
+  const { appliance, steps, goTo, record, role } = useDesk()
+  const [reason, setReason] = useState<string | null>(null)
+  return (
+    <li className="flex flex-col gap-2 py-2">
+      <div className="flex flex-wrap items-center gap-3">
+        <span className={`flex min-w-52 flex-1 items-start gap-2 ${gate.hard ? 'text-error font-semibold' : 'text-warning'}`}><WarningSign size={19} />{gateText(gate, appliance, steps)}</span>
+        {gate.stepId && <button type="button" className="btn btn-outline btn-sm" onClick={() => goTo(gate.stepId ?? 'finish')}>{t('gate.go')}</button>}
+        {!gate.hard && may(role, 'gate.overridden') && <button type="button" className="btn btn-outline btn-sm" onClick={() => setReason(reason === null ? '' : null)}>{t('gate.answer')}</button>}
+      </div>
+      {reason !== null && (
+        <form className="flex flex-wrap gap-2" onSubmit={(e) => { e.preventDefault(); if (reason.trim().length >= 3) void record([{ type: 'gate.overridden', applianceId: appliance.id, data: { gate: gate.id, reason: reason.trim() } }]) }}>
+          <label className="flex flex-1 flex-col gap-1 text-sm">{t('gate.reason')}<input autoFocus className="input w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} /></label>
+          <button className="btn btn-primary self-end" disabled={reason.trim().length < 3}>{t('gate.save')}</button>
+        </form>
+      )}
+    </li>
+  )
+}

@@ -1,0 +1,106 @@
+'use client'
+
+import { channelFor, MEASURANDS, readTyped, shownAs, standardUncertainty, type TypedReading } from '@lucerna/core/measure'
+import type { Need } from '@lucerna/core/procedure'
+import type { Problem, Result } from '@lucerna/core/result'
+import { type Band, bandFor, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
+import { bandText, figure, figureWithUnit, spanText, unitText, type Units } from '@/ui/figures'
+import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+import { rateLabel, useDesk } from './context'
+import { verdictWord } from './Line'
+
+/** What is being typed for one need: nothing, something understood, or a problem. */
+export interface Draft {
+  readonly text: string
+  readonly parsed: Result<TypedReading> | null
+}
+
+/** Reads what is typed against the card's expectation. */
+export function draftOf(need: Need, text: string, units: Units, band: Band | undefined): Draft {
+  if (text.trim() === '') return { text, parsed: null }
+  const expected = band && { ...(band.min !== undefined && { min: band.min }), ...(band.max !== undefined && { max: band.max }) }
+  return { text, parsed: readTyped(need.measurandId, text, shownAs(need.measurandId, units).unit, expected) }
+}
+
+/** A problem with a typed value, in words: what is wrong and what to do. */
+export function problemText(problem: Problem, need: Need, units: Units): string {
+  const p = problem.params ?? {}
+  const range = 'min' in p && 'max' in p ? { from: figureWithUnit(need.measurandId, Number(p.min), units), to: figureWithUnit(need.measurandId, Number(p.max), units) } : {}
+  return t(`typed.${problem.code}`, {
+    ...p, ...range, measurand: t(`measurand.${need.measurandId}`), unitWanted: unitText(need.measurandId, units), example: t('typed.example', { unit: unitText(need.measurandId, units) }),
+    ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }), ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
+  })
+}
+
+/** Why there is a verdict or none, in a few words. */
+export function becauseText(v: Verdict, id: Need['measurandId'], units: Units): string {
+  const off = v.status === 'outside' && v.band ? (v.side === 'below' ? (v.band.min ?? 0) - v.valueSi : v.valueSi - (v.band.max ?? 0)) : 0
+  return t(`because.${v.because}`, { by: spanText(id, off, units), unit: unitText(id, units), side: t(`verdict.${v.side ?? 'above'}`) })
+}
+
+export function NeedRow({ need, draft, onChange, onUnit, first, readOnly }: { readonly need: Need; readonly draft: Draft; readonly onChange: (text: string) => void; readonly onUnit: (unit: string) => void; readonly first: boolean; readonly readOnly: boolean }) {
+  const { context, appliance, state, units } = useDesk()
+  const key = readingKey(need)
+  const band = bandFor(appliance, context.practice, need)
+  const last = latestByKey(state.readings).get(key)
+  const found = state.foundAndLeft.find((f) => f.key === key)
+  const typed = draft.parsed?.ok ? draft.parsed.value : null
+  const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
+  const spec = instrument && channelFor(instrument, need.measurandId)
+  const verdict = typed ? judge(typed.valueSi, spec ? standardUncertainty(spec, typed.valueSi) : null, band) : last?.verdict
+  const name = t(`measurand.${need.measurandId}`)
+  const id = `need-${key.replace(/[^a-z0-9]/gi, '-')}`
+  const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
+  const value = typed?.valueSi ?? last?.valueSi
+  const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
+  return (
+    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-2 border-b py-4 hairline md:grid-cols-[9rem_8.5rem_1fr]">
+      <div>
+        <label htmlFor={id} className="font-semibold">{t(`short.${need.measurandId}`)}</label>
+        <p className="quiet text-sm">{t(`station.${need.stationId}`)}{need.optional ? ` · ${t('need.optional')}` : ''}</p>
+      </div>
+      <p className={`figure flex items-baseline justify-end gap-2 text-5xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}>
+        <span>{value !== undefined ? figure(need.measurandId, value, units) : '–'}</span>
+        <span className="quiet font-sans text-base font-normal">{unitText(need.measurandId, units)}</span>
+      </p>
+      <div className="col-span-2 flex flex-col gap-2 md:col-span-1">
+        {!readOnly && (
+          <input id={id} data-first={first || undefined} value={draft.text} onChange={(e) => onChange(e.target.value)} autoComplete="off" autoCapitalize="off" spellCheck={false} enterKeyHint="next" placeholder={t('need.type', { unit: unitText(need.measurandId, units) })} aria-invalid={problem ? true : undefined} aria-describedby={`${id}-said`} className={`input press w-full text-xl ${problem ? 'input-error' : ''}`} />
+        )}
+        <div className="max-w-md">
+          <Gauge orientation="horizontal" length={300} verdict={verdict} band={band} asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined} lastVisit={appliance.lastVisit[key]}
+            label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })} />
+        </div>
+        <p className="quiet text-sm">
+          {limits && `${t('band.label')} ${limits} ${unitText(need.measurandId, units)} · ${band?.source.kind === 'card' ? t('band.card', { doc: band.source.text, page: band.source.page ?? '' }) : t('band.profile')}`}
+        </p>
+        <p id={`${id}-said`} aria-live="polite" className="min-h-5 text-sm">
+          {problem ? (
+            <span className="text-error flex items-start gap-2"><WarningSign size={18} />{problem}</span>
+          ) : verdict ? (
+            <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
+              <BeadSign status={verdict.status} side={verdict.side} />{verdictWord(verdict)}<span className="quiet font-normal">{becauseText(verdict, need.measurandId, units)}{typed ? ` · ${t('need.not-recorded')}` : ''}</span>
+            </span>
+          ) : null}
+        </p>
+        {typed?.likelyUnit && (
+          <div role="group" aria-label={t('need.which-unit')} className="bg-base-200 flex flex-wrap items-center gap-2 rounded-md border border-warning p-2 text-sm">
+            <span className="text-warning flex gap-2"><WarningSign size={18} />{t('need.which-unit-why', { value: String(typed.value) })}</span>
+            {[typed.unit, typed.likelyUnit].map((unit) => (
+              <button key={unit} type="button" className="btn btn-outline btn-sm" onClick={() => onUnit(unit)}>{draft.text.trim()} {unit}</button>
+            ))}
+          </div>
+        )}
+        {last?.settled === 'early' && !typed && <p className="quiet text-sm">{t('need.early', { rate: rateLabel(appliance, need.firingStateId).toLowerCase() })}</p>}
+      </div>
+    </div>
+  )
+}
+
+/** Whether a value may be recorded as it stands: understood, and its unit beyond doubt. */
+export const isSure = (draft: Draft): boolean => draft.parsed !== null && draft.parsed.ok && !draft.parsed.value.likelyUnit
+
+/** Whether a measurand's reading is void in the first minute after light-off. */
+export const isBlanked = (need: Need): boolean => MEASURANDS[need.measurandId].lightOffBlanking === true

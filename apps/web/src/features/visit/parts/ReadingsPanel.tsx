@@ -1,0 +1,126 @@
+'use client'
+
+import { channelFor, type Reading, standardUncertainty } from '@lucerna/core/measure'
+import type { Step } from '@lucerna/core/procedure'
+import { bandFor, firingStops, readingKey } from '@lucerna/core/visit'
+import { useMemo, useState } from 'react'
+import { toast } from 'sonner'
+import { v7 as uuidv7 } from 'uuid'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+import type { NewEvent } from '../client/useVisitLog'
+import { settlingOf, stepComplete } from '../view'
+import { Computed } from './Computed'
+import { gateText, may, rateLabel, useDesk } from './context'
+import { type Draft, draftOf, isBlanked, isSure, NeedRow } from './NeedRow'
+
+/** Seconds as m:ss. */
+const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`
+
+/** A step of readings: bring the burner there, type, see the verdict, record, go on. */
+export function ReadingsPanel({ step }: { readonly step: Step }) {
+  const desk = useDesk()
+  const { context, appliance, state, visit, units, record, role, now, lightOffAt } = desk
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
+  const [declared, setDeclared] = useState(false)
+  const readOnly = !may(role, 'reading.taken') || visit.status !== 'open'
+  const drafts = useMemo(
+    () => step.needs.map((need) => [need, draftOf(need, texts[readingKey(need)] ?? '', units, bandFor(appliance, context.practice, need))] as const),
+    [step.needs, texts, units, appliance, context.practice],
+  )
+  const typed = drafts.filter(([, d]) => d.parsed !== null)
+  const unsure = typed.filter(([, d]) => !isSure(d))
+  const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt))
+  const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
+  // What was opened and put back before stays back: a reading corrected later does not open it again.
+  const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => l.key === o.key))
+  const [stop] = step.firingStateId ? firingStops(appliance, state, context) : []
+  const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, lightOffAt, now) : null
+  const early = settling !== null && settling.waitS > 0 && !declared
+  const complete = stepComplete(step, state, visit, context)
+  const rate = rateLabel(appliance, step.firingStateId)
+  const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
+
+  const prepare = () => {
+    const events: NewEvent[] = opens.filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt)).map((o) => ({
+      type: 'loose-end.opened', stepId: step.id, applianceId: appliance.id,
+      data: { looseEndId: uuidv7(), kind: o.kind, key: o.key, label: o.kind === 'held-rate' ? t('loose.held-rate') : o.kind === 'probe-hole' ? t('loose.probe-hole') : o.label, restore: o.closes },
+    }))
+    if (step.firingStateId && !commanded) events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
+    void record(events)
+  }
+
+  const save = () => {
+    if (typed.length === 0 || unsure.length > 0) return
+    const groupId = uuidv7()
+    const takenAt = new Date().toISOString()
+    const readings = typed.flatMap(([need, draft]): Reading[] => {
+      if (!draft.parsed?.ok) return []
+      const { valueSi, unit } = draft.parsed.value
+      const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
+      const spec = instrument && channelFor(instrument, need.measurandId)
+      const blanked = settling?.blanked === true && isBlanked(need)
+      return [{
+        id: uuidv7(), groupId, measurandId: need.measurandId, stationId: need.stationId, firingStateId: need.firingStateId, valueSi,
+        standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null, entered: { text: draft.text.trim().slice(0, 60), unit }, origin: 'measured',
+        source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
+        settled: blanked || early ? 'early' : 'declared', takenAt,
+      }]
+    })
+    setTexts({})
+    void record([{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
+    toast(t('recorded.said', { count: readings.length }), {
+      duration: 8000,
+      action: { label: t('recorded.undo'), onClick: () => void record(readings.map((r) => ({ type: 'reading.corrected' as const, stepId: step.id, applianceId: appliance.id, data: { readingId: r.id, reason: t('recorded.undone') } }))) },
+    })
+  }
+
+  if (stop) {
+    return (
+      <div role="alert" className="text-error my-6 flex items-start gap-3 border-y-2 border-error py-5 text-xl font-semibold">
+        <WarningSign size={28} />
+        <div><p>{t(`stop.${stop.code}`)}</p><p className="mt-1 text-base font-normal">{gateText(stop, appliance, desk.steps)}</p></div>
+      </div>
+    )
+  }
+  return (
+    <form onSubmit={(e) => { e.preventDefault(); save() }} noValidate>
+      {step.firingStateId && (
+        <div className="bg-base-200 my-3 flex flex-wrap items-center gap-x-6 gap-y-2 rounded-md border px-4 py-3 hairline">
+          {settling ? (
+            <>
+              <p><span className="quiet text-sm">{t('rate.at', { rate: rate.toLowerCase() })}</span> <span className="figure ml-1 text-2xl">{clock(settling.atRateS)}</span></p>
+              {settling.waitS > 0 ? (
+                <>
+                  <p className="text-warning flex gap-2 text-sm"><WarningSign size={18} />{settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clock(settling.waitS) })}</p>
+                  {!settling.blanked && <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm"><input type="checkbox" className="checkbox checkbox-sm" checked={declared} onChange={(e) => setDeclared(e.target.checked)} />{t('rate.steady')}</label>}
+                </>
+              ) : <p className="text-info text-sm font-semibold">{t('rate.settled')}</p>}
+            </>
+          ) : <p className="text-sm">{t('rate.not-yet', { rate: rate.toLowerCase() })}</p>}
+          {howTo && <p className="quiet w-full text-sm">{howTo}</p>}
+        </div>
+      )}
+      {drafts.map(([need, draft], i) => (
+        <NeedRow key={readingKey(need)} need={need} draft={draft as Draft} first={i === 0} readOnly={readOnly || !prepared}
+          onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
+          onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))} />
+      ))}
+      <Computed step={step} />
+      {!readOnly && (
+        <div className="bg-base-100 sticky bottom-16 z-10 flex gap-3 py-3 lg:static lg:bottom-0 lg:py-5">
+          {!prepared ? (
+            <button type="button" data-key="r" className="btn btn-primary press flex-1 text-lg" onClick={prepare}>{t(`prepare.${step.kind}`, { rate: rate.toLowerCase() })}</button>
+          ) : (
+            <>
+              <button type="submit" data-key="r" disabled={typed.length === 0 || unsure.length > 0} className={`btn press flex-1 text-lg ${complete && typed.length === 0 ? 'btn-outline' : 'btn-primary'}`}>
+                {early || settling?.blanked ? t('record.early') : step.firingStateId ? t('record.at', { rate: rate.toLowerCase() }) : t('record.plain')}
+              </button>
+              <button type="button" data-key="n" disabled={!complete || typed.length > 0} className={`btn press px-6 ${complete && typed.length === 0 ? 'btn-primary' : 'btn-outline'}`} onClick={() => desk.finishStep(step)}>{t('record.next')}</button>
+            </>
+          )}
+        </div>
+      )}
+    </form>
+  )
+}

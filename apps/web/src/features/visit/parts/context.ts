@@ -1,0 +1,62 @@
+'use client'
+
+import type { Step } from '@lucerna/core/procedure'
+import { type ApplianceState, EMIT_TABLE, type EventType, type Gate, type Role, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
+import { createContext, useContext } from 'react'
+import type { Units } from '@/ui/figures'
+import { t } from '@/ui/words'
+import type { NewEvent } from '../client/useVisitLog'
+
+/** What every part of the visit screen works with. */
+export interface VisitDesk {
+  readonly context: VisitContext
+  readonly appliance: VisitAppliance
+  readonly visit: VisitState
+  readonly state: ApplianceState
+  readonly steps: readonly Step[]
+  readonly units: Units
+  readonly timeZone: string
+  readonly role: Role
+  /** When the burner was first brought to a rate in this visit. */
+  readonly lightOffAt: string | null
+  readonly now: number
+  readonly record: (events: readonly NewEvent[]) => Promise<void>
+  readonly goTo: (stepId: string) => void
+  readonly finishStep: (step: Step) => void
+  readonly showWorking: (readingId: string | null) => void
+}
+
+const DeskContext = createContext<VisitDesk | null>(null)
+export const DeskProvider = DeskContext.Provider
+
+export function useDesk(): VisitDesk {
+  const desk = useContext(DeskContext)
+  if (!desk) throw new Error('Outside a visit')
+  return desk
+}
+
+/** Whether the role may emit a type at all, be it provisionally. */
+export const may = (role: Role, type: EventType): boolean => EMIT_TABLE[role][type] !== 'no'
+
+/** Name of a firing state as the card prints it. */
+export const rateLabel = (appliance: VisitAppliance, id: string | null): string => appliance.card.firingStates.find((s) => s.id === id)?.label ?? id ?? ''
+
+/** Title of a step. `stepTitle(step, appliance)` → "Flue gas at Maximum". */
+export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId'>, appliance: VisitAppliance): string =>
+  t(`step.${step.kind}.title`, { rate: rateLabel(appliance, step.firingStateId).toLowerCase() })
+
+/** A gate in words, with its parameters put into words too. */
+export function gateText(gate: Pick<Gate, 'code' | 'params'>, appliance: VisitAppliance, steps: readonly Step[]): string {
+  const p = gate.params
+  const step = steps.find((s) => s.id === p.step)
+  return t(`gate.${gate.code}`, {
+    ...p,
+    ...(p.measurand !== undefined && { measurand: t(`measurand.${p.measurand}`) }),
+    ...(p.state !== undefined && { state: rateLabel(appliance, String(p.state)).toLowerCase() }),
+    ...(p.station !== undefined && { station: t(`station.${p.station}`) }),
+    ...(p.observation !== undefined && { observation: t(`observation.${p.observation}`) }),
+    ...(p.action !== undefined && { action: t(`ambient-co.${p.action}`) }),
+    ...(p.kind !== undefined && { kind: t(`instrument.${p.kind}`) }),
+    ...(step && { step: stepTitle(step, appliance) }),
+  })
+}

@@ -1,0 +1,134 @@
+import type { Practice } from '@lucerna/core/practice'
+import { serviceSheet, type Step } from '@lucerna/core/procedure'
+import { cardSchema, type InstalledFacts } from '@lucerna/core/appliance'
+import { instrumentSchema } from '@lucerna/core/measure'
+import { practiceSchema } from '@lucerna/core/practice'
+import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
+import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm'
+import { isoInstant, type Transaction } from '@/db/client'
+import { appliance, firm, gasSupply, instrument, practiceProfile, site, targetCard, user, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
+import { ApiProblem } from '@/server/problem'
+
+export type VisitRow = typeof visit.$inferSelect
+type SiteRow = typeof site.$inferSelect
+
+/** Everything one visit needs to be folded, judged and shown. */
+export interface LoadedVisit {
+  readonly row: VisitRow
+  readonly site: SiteRow
+  readonly firmName: string
+  readonly assignedName: string | null
+  readonly context: VisitContext
+  readonly sheets: Readonly<Record<string, readonly Step[]>>
+  readonly appliances: readonly { readonly id: string; readonly serial: string; readonly position: string; readonly name: string }[]
+  readonly events: readonly StoredEvent[]
+}
+
+/** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
+export async function visitRow(tx: Transaction, visitId: string, lock: boolean): Promise<VisitRow> {
+  const query = tx.select().from(visit).where(eq(visit.id, visitId))
+  const [row] = lock ? await query.for('update') : await query
+  if (!row) throw new ApiProblem(404, 'visit-not-found', 'There is no such visit in your firm.')
+  return row
+}
+
+/** The log of a visit in the order of acceptance, after a given place in it. */
+export async function loadEvents(tx: Transaction, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
+  const rows = await tx
+    .select({ event: visitEvent, authorName: user.name })
+    .from(visitEvent)
+    .innerJoin(user, eq(user.id, visitEvent.authorId))
+    .where(and(eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))
+    .orderBy(asc(visitEvent.seq))
+  return rows.map(({ event: e, authorName }) => {
+    const posted = parseEvent({
+      id: e.id, visitId: e.visitId, type: e.type, v: e.v, at: isoInstant(e.at), deviceId: e.deviceId, deviceSeq: e.deviceSeq, data: e.data,
+      ...(e.applianceId && { applianceId: e.applianceId }), ...(e.stepId && { stepId: e.stepId }),
+    })
+    if (!posted.ok) throw new Error(`Stored event ${e.id} cannot be read: ${posted.error.code}`)
+    return { ...posted.value, seq: e.seq, receivedAt: isoInstant(e.receivedAt), authorId: e.authorId, authorName, provisional: e.provisional }
+  })
+}
+
+async function loadPractice(tx: Transaction, id: string, version: number): Promise<Practice> {
+  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+  if (!row) throw new Error(`Practice ${id} version ${version} is missing`)
+  return practiceSchema.parse(row.data)
+}
+
+/** The as-left values of the last closed visit of each appliance before this one. */
+async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, Record<string, number>>> {
+  const before = await tx
+    .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
+    .from(visitAppliance)
+    .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+    .where(and(inArray(visitAppliance.applianceId, [...applianceIds]), eq(visit.status, 'closed'), ne(visit.id, row.id), lt(visit.plannedFor, row.plannedFor)))
+    .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
+  const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
+  if (before.length === 0) return values
+  const rows = await tx.select().from(visitValue).where(inArray(visitValue.visitId, before.map((b) => b.visitId)))
+  for (const v of rows) {
+    const of = values.get(v.applianceId)
+    if (of && v.asLeftSi !== null && before.some((b) => b.applianceId === v.applianceId && b.visitId === v.visitId)) of[v.key] = v.asLeftSi
+  }
+  return values
+}
+
+/** One visit with its log and all that judges it. */
+export async function loadVisit(tx: Transaction, visitId: string, lock = false): Promise<LoadedVisit> {
+  const row = await visitRow(tx, visitId, lock)
+  const [siteRow] = await tx.select().from(site).where(eq(site.id, row.siteId))
+  const [firmRow] = await tx.select().from(firm)
+  if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
+  const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
+  const rows = await tx
+    .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
+    .from(visitAppliance)
+    .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+    .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+    .innerJoin(targetCard, and(eq(targetCard.cardId, visitAppliance.cardId), eq(targetCard.version, visitAppliance.cardVersion)))
+    .where(eq(visitAppliance.visitId, visitId))
+    .orderBy(asc(visitAppliance.position))
+  const practice = await loadPractice(tx, row.practiceId, row.practiceVersion)
+  const last = await lastValues(tx, row, rows.map((r) => r.appliance.id))
+  const appliances = rows.map((r): VisitAppliance => {
+    const card = cardSchema.parse(r.card)
+    const gas = card.ratings.find((rating) => rating.gas === r.gas)?.gas
+    // The plate not matching the gas on site is a finding of the visit; the card's first gas then judges, and the step asks for the plate.
+    const facts: InstalledFacts = { gas: gas ?? card.ratings[0]!.gas, altitudeM: siteRow.altitudeM, ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }) }
+    return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {} }
+  })
+  const events = await loadEvents(tx, visitId)
+  const instruments = await tx.select().from(instrument).where(
+    // What the assigned person holds, and whatever the log names.
+    sql`${instrument.heldBy} = ${row.assignedTo} or ${instrument.id} = any(${sql.param(instrumentIds(events))}::uuid[])`,
+  )
+  const context: VisitContext = {
+    appliances,
+    practice,
+    instruments: instruments
+      .map((i) => instrumentSchema.parse({ id: i.id, kind: i.kind, maker: i.maker, model: i.model, serial: i.serial, channels: i.channels, certificate: i.certificate, calibratedAt: isoInstant(i.calibratedAt), calibrationDueAt: isoInstant(i.calibrationDueAt) }))
+      .sort((a, b) => (a.id < b.id ? -1 : 1)),
+  }
+  const sheets = Object.fromEntries(appliances.map((a) => {
+    const sheet = serviceSheet(row.jobKind, a.card, practice, a.facts)
+    return [a.id, sheet.ok ? sheet.value : []]
+  }))
+  return {
+    row, site: siteRow, firmName: firmRow.name, assignedName: assigned?.name ?? null, context, sheets, events,
+    appliances: rows.map((r) => ({ id: r.appliance.id, serial: r.appliance.serial, position: r.appliance.position, name: r.appliance.name })),
+  }
+}
+
+function instrumentIds(events: readonly StoredEvent[]): string[] {
+  const ids = events.flatMap((e) => {
+    if (e.type === 'instrument.zeroed' || e.type === 'instrument.response-seen') return [e.data.instrumentId]
+    if (e.type === 'reading.taken') return e.data.readings.flatMap((r) => r.source.instrumentId ?? [])
+    if (e.type === 'reading.corrected') return e.data.replacement?.source.instrumentId ?? []
+    return []
+  })
+  return [...new Set(ids)]
+}
+
+/** The folded state of a loaded visit, with more events put behind its log. */
+export const foldLoaded = (loaded: LoadedVisit, more: readonly StoredEvent[] = []): VisitState => foldVisit(loaded.row.id, [...loaded.events, ...more], loaded.context)

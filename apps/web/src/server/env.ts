@@ -1,0 +1,26 @@
+import { z } from 'zod'
+
+const loopback = new Set(['127.0.0.1', 'localhost', '::1'])
+
+const envSchema = z.object({
+  LUCERNA_APP_DATABASE_URL: z.string().min(1),
+  LUCERNA_AUTH_SECRET: z.string().min(16),
+  PUBLIC_URL: z.url(),
+  HOST: z.string().default('127.0.0.1'),
+  LUCERNA_DEMO: z.enum(['0', '1']).default('0'),
+  LUCERNA_DEMO_PASSWORD: z.string().optional(),
+})
+
+type Env = z.infer<typeof envSchema> & { readonly demo: boolean }
+
+let parsed: Env | undefined
+
+/** The settings of this process; throws with the names of what is missing. Read when first needed, so that a build needs none. */
+export function env(): Env {
+  if (!parsed) {
+    const values = envSchema.parse(process.env)
+    // One-click sign-in only where nobody but this machine can reach it.
+    parsed = { ...values, demo: values.LUCERNA_DEMO === '1' && loopback.has(values.HOST) && values.LUCERNA_DEMO_PASSWORD !== undefined }
+  }
+  return parsed
+}

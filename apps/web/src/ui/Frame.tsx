@@ -1,0 +1,57 @@
+import { CalendarDays, Flame, House, Ellipsis } from 'lucide-react'
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { Mark } from './Mark'
+import { PersonMenu } from './PersonMenu'
+import { t } from './words'
+
+type Place = 'today' | 'places' | 'visit' | 'more'
+
+export interface FrameProps {
+  readonly title: string
+  readonly subtitle?: string | undefined
+  readonly here: Place
+  readonly person: { readonly name: string; readonly role: string; readonly firmName: string }
+  /** The visit one is in, or the one left open: the bar leads back to it. */
+  readonly openVisitId?: string | null | undefined
+  /** Beside the title on the right: state of the log, actions. */
+  readonly right?: ReactNode
+  readonly children: ReactNode
+}
+
+/** The frame of every signed-in page: mark and title above, navigation above on a desk and below on a phone. */
+export function Frame({ title, subtitle, here, person, openVisitId, right, children }: FrameProps) {
+  const places = [
+    { id: 'today', href: '/today', icon: CalendarDays },
+    { id: 'places', href: '/places', icon: House },
+    ...(openVisitId ? [{ id: 'visit', href: `/visits/${openVisitId}`, icon: Flame } as const] : []),
+  ] as const
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <a href="#main" className="btn btn-primary sr-only focus:not-sr-only focus:absolute focus:z-50">{t('frame.skip')}</a>
+      <header className="no-print flex min-h-14 items-center gap-3 border-b px-4 hairline">
+        <Link href="/today" aria-label={t('frame.home')} className="flex size-11 items-center justify-center"><Mark /></Link>
+        <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
+          <h1 className="truncate text-lg font-semibold">{title}</h1>
+          {subtitle && <p className="quiet hidden truncate text-sm sm:block">{subtitle}</p>}
+        </div>
+        <nav aria-label={t('frame.nav')} className="ml-auto hidden items-center gap-1 lg:flex">
+          {places.map((p) => (
+            <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`btn btn-ghost btn-sm ${here === p.id ? 'text-base-content bg-base-300' : 'text-primary'}`}>{t(`nav.${p.id}`)}</Link>
+          ))}
+        </nav>
+        <div className="ml-auto flex items-center gap-3 lg:ml-2">{right}</div>
+        <div className="hidden lg:block"><PersonMenu person={person} /></div>
+      </header>
+      <main id="main" className="flex-1 pb-20 lg:pb-0">{children}</main>
+      <nav aria-label={t('frame.nav')} className="no-print bg-base-200 fixed inset-x-0 bottom-0 z-20 flex border-t hairline lg:hidden">
+        {[...places, { id: 'more', href: '/more', icon: Ellipsis } as const].map((p) => (
+          <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`flex min-h-16 flex-1 flex-col items-center justify-center gap-1 border-t-2 text-xs ${here === p.id ? 'border-primary text-primary font-semibold' : 'quiet border-transparent'}`}>
+            <p.icon size={20} aria-hidden="true" />
+            {t(`nav.${p.id}`)}
+          </Link>
+        ))}
+      </nav>
+    </div>
+  )
+}

@@ -1,0 +1,12 @@
+import { locale } from './words'
+
+/** A date at a site, as written there. `dateAt('2026-06-01T08:00:00Z', 'Europe/Zurich')` → `'1 Jun 2026'`. */
+export const dateAt = (instant: string, timeZone: string): string =>
+  new Intl.DateTimeFormat(locale() === 'en' ? 'en-GB' : locale(), { timeZone, day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(instant))
+
+/** A time of day at a site. `timeAt('2026-06-01T08:00:00Z', 'Europe/Zurich')` → `'10:00'`. */
+export const timeAt = (instant: string, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(new Date(instant))
+
+/** A plain calendar date (no time zone in it). `plainDate('2027-06-01')` → `'1 Jun 2027'`. */
+export const plainDate = (day: string): string => dateAt(`${day}T12:00:00Z`, 'UTC')

@@ -1,0 +1,36 @@
+import { type MeasurandId, MEASURANDS, shownAs } from '@lucerna/core/measure'
+import { formatSi, formatSpanSi } from '@lucerna/core/units'
+import { locale } from './words'
+
+export type Units = 'metric' | 'imperial'
+
+/** Unit symbols as people write them beside a figure. */
+const SYMBOL: Record<string, string> = { inH2O: 'inWC', mmH2O: 'mmWC', 'Δ°F': '°F', '1': '', 'mol/mol': '' }
+
+/** The unit a measurand is shown in, as written. `unitText('pressure.working', 'imperial')` → `'inWC'`. */
+export const unitText = (id: MeasurandId, units: Units): string => {
+  const { unit } = shownAs(id, units)
+  return SYMBOL[unit] ?? unit
+}
+
+/** A value of a measurand as written, without unit. `figure('pressure.working', 2030, 'metric')` → `'20.3'`. */
+export const figure = (id: MeasurandId, valueSi: number, units: Units): string => formatSi(valueSi, MEASURANDS[id].quantity, shownAs(id, units), locale())
+
+/** The same with its unit. */
+export const figureWithUnit = (id: MeasurandId, valueSi: number, units: Units): string => `${figure(id, valueSi, units)} ${unitText(id, units)}`.trim()
+
+/** A difference or uncertainty of a measurand, with one more digit where the plain one would show nothing. */
+export function spanText(id: MeasurandId, spanSi: number, units: Units): string {
+  const shown = shownAs(id, units)
+  const plain = formatSpanSi(spanSi, MEASURANDS[id].quantity, shown, locale())
+  return /[1-9]/.test(plain) ? plain : formatSpanSi(spanSi, MEASURANDS[id].quantity, { ...shown, digits: shown.digits + 1 }, locale())
+}
+
+/** A band as written: "8.7–9.2", "to 350", "from 17". */
+export function bandText(id: MeasurandId, band: { min?: number | null | undefined; max?: number | null | undefined }, units: Units, words: { upTo: string; from: string }): string {
+  const write = (v: number) => figure(id, v, units)
+  if (band.min != null && band.max != null) return `${write(band.min)}–${write(band.max)}`
+  if (band.max != null) return `${words.upTo} ${write(band.max)}`
+  if (band.min != null) return `${words.from} ${write(band.min)}`
+  return ''
+}

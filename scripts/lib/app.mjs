@@ -1,0 +1,83 @@
+// Database prepared, application built, application served: what the demo, the tests and the benches share.
+import { randomBytes } from 'node:crypto'
+import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import path from 'node:path'
+import { ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
+
+/** @typedef {{ owner: string, app: string, auth: string, demo: string }} Secrets */
+
+/** Secrets of this checkout, made at the first start and never committed. @param {string} file @returns {Secrets} */
+export function secrets(file) {
+  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'))
+  const make = (/** @type {number} */ bytes) => randomBytes(bytes).toString('base64url')
+  const made = { owner: make(24), app: make(24), auth: make(32), demo: `lamp-${make(6).replace(/[-_]/g, 'x')}` }
+  mkdirSync(path.dirname(file), { recursive: true })
+  writeFileSync(file, JSON.stringify(made, null, 2), { mode: 0o600 })
+  chmodSync(file, 0o600)
+  return made
+}
+
+/** The application's own role, named after the database so that two installations on one server do not share it. @param {string} ownerUrl */
+export function appUrl(ownerUrl, /** @type {string} */ password) {
+  const url = new URL(ownerUrl)
+  const role = `${url.pathname.slice(1) || 'lucerna'}_app`
+  url.username = role
+  url.password = encodeURIComponent(password)
+  return { role, url: url.toString() }
+}
+
+/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean }} options */
+export async function prepare({ ownerUrl, secret, seed }) {
+  const app = appUrl(ownerUrl, secret.app)
+  const output = await run(path.join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/prepare.ts')], {
+    quiet: true,
+    env: { ...process.env, DATABASE_URL: ownerUrl, LUCERNA_APP_ROLE: app.role, LUCERNA_APP_PASSWORD: secret.app, LUCERNA_DEMO_PASSWORD: secret.demo, LUCERNA_SEED: seed ? '1' : '0' },
+  })
+  return { ...app, said: output.trim() }
+}
+
+/** Builds for production if anything a build is made from has changed since the last one. */
+export async function build() {
+  const mark = path.join(WEB, '.next/lucerna-source-hash')
+  const wanted = sourceHash()
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return false
+  say('Building …')
+  await run(path.join(ROOT, 'node_modules/.bin/next'), ['build'], { quiet: true, cwd: WEB, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
+  writeFileSync(mark, wanted)
+  return true
+}
+
+/**
+ * Serves the application and waits until it answers.
+ * @param {{ host: string, port: number, publicUrl: string, databaseUrl: string, secret: Secrets, demo: boolean, dev?: boolean, log?: 'inherit' | 'ignore', env?: Record<string, string> }} options
+ */
+export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, dev = false, log = 'inherit', env = {} }) {
+  const child = start(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
+    cwd: WEB,
+    stdio: ['ignore', log, log],
+    env: {
+      ...process.env, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+      LUCERNA_APP_DATABASE_URL: databaseUrl, LUCERNA_AUTH_SECRET: secret.auth, PUBLIC_URL: publicUrl, HOST: host, PORT: String(port),
+      LUCERNA_DEMO: demo ? '1' : '0', ...(demo && { LUCERNA_DEMO_PASSWORD: secret.demo }), ...env,
+    },
+  })
+  let ended = false
+  child.on('exit', () => (ended = true))
+  const probe = `http://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host}:${port}/api/health`
+  for (let i = 0; ; i++) {
+    const ok = await fetch(probe).then((r) => r.ok, () => false)
+    if (ok) break
+    if (ended) throw new Told('The application ended before it answered.')
+    if (i > 600) throw new Told('The application did not answer within a minute.')
+    await sleep(100)
+  }
+  return {
+    child,
+    stop: async () => {
+      if (ended) return
+      child.kill('SIGINT')
+      for (let i = 0; i < 100 && !ended; i++) await sleep(50)
+      if (!ended) child.kill('SIGKILL')
+    },
+  }
+}
