@@ -16,7 +16,9 @@ export default async function RootLayout({ children }: { readonly children: Reac
     <html lang="en" {...(theme && { 'data-theme': theme })}>
       <body className="bg-base-100 text-base-content font-sans antialiased">
         {children}
-        <Toaster position="bottom-center" offset={88} mobileOffset={88} toastOptions={{ unstyled: true, classNames: { toast: 'bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg', actionButton: 'btn btn-outline btn-sm ml-auto' } }} />
+        <div className="no-print">
+          <Toaster position="bottom-left" visibleToasts={1} offset={24} mobileOffset={{ bottom: 150 }} toastOptions={{ unstyled: true, classNames: { toast: 'font-sans! bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg', actionButton: 'btn btn-outline btn-sm ml-auto text-sm' } }} />
+        </div>
       </body>
     </html>
   )

@@ -28,7 +28,7 @@ export interface Scope {
  * Runs queries inside one firm: a transaction in which row-level security shows and accepts only that firm's rows. Every query on a firm's data
  * goes through here.
  */
-export function inFirm<T>(scope: Scope, work: (tx: Transaction) => Promise<T>, db: Database = database()): Promise<T> {
+export function inFirm<T>(scope: Scope, work: (tx: Transaction) => Promise<T>, db: Pick<Database, 'transaction'> = database()): Promise<T> {
   return db.transaction(async (tx) => {
     await tx.execute(sql`select set_config('lucerna.firm_id', ${scope.firmId}, true), set_config('lucerna.user_id', ${scope.userId}, true)`)
     return work(tx)

@@ -111,6 +111,7 @@ export const en = {
   'report.unchanged': 'unchanged',
   'report.not-again': 'not measured again',
   'report.legend': 'Round bead: inside. Half bead: inside, near a limit. Triangle: outside, pointing the way it is off. Dashed ring: no verdict. Dry flue gas; efficiencies are flue losses only, first principles, 25 °C.',
+  'report.worked-out': 'Worked out, as left',
   'report.observed': 'Looked at',
   'report.adjusted': 'Adjusted',
   'report.not-adjusted': 'Nothing was adjusted.',

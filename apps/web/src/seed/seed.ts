@@ -8,7 +8,7 @@ import { type Random, seededRandom } from '@lucerna/sim/random'
 import { hashPassword } from 'better-auth/crypto'
 import { count, eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { connect, type Database, inFirm, type Transaction } from '@/db/client'
+import { connect, inFirm, type Transaction } from '@/db/client'
 import * as t from '@/db/schema'
 import { appendEvents } from '@/features/visit/server/append'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
@@ -37,7 +37,7 @@ function pastDays(site: DemoSite, now: Date, random: Random): PastDay[] {
   }
 }
 
-async function seedPeople(db: Database, firm: DemoFirm, firmId: string, newId: () => string, password: string, now: Date): Promise<Map<string, string>> {
+async function seedPeople(db: Transaction, firm: DemoFirm, firmId: string, newId: () => string, password: string, now: Date): Promise<Map<string, string>> {
   const ids = new Map<string, string>()
   const hash = await hashPassword(password)
   for (const person of firm.people) {
@@ -53,7 +53,7 @@ async function seedPeople(db: Database, firm: DemoFirm, firmId: string, newId: (
   return ids
 }
 
-async function seedInstruments(db: Database, firm: DemoFirm, firmId: string, people: Map<string, string>, newId: () => string, now: Date): Promise<Map<string, Instrument[]>> {
+async function seedInstruments(db: Transaction, firm: DemoFirm, firmId: string, people: Map<string, string>, newId: () => string, now: Date): Promise<Map<string, Instrument[]>> {
   const held = new Map<string, Instrument[]>()
   for (const [n, person] of firm.people.filter((p) => p.role !== 'planner').entries()) {
     const own = demoInstruments(firm.practice).map((spec, i): Instrument => ({
@@ -67,7 +67,7 @@ async function seedInstruments(db: Database, firm: DemoFirm, firmId: string, peo
   return held
 }
 
-async function seedSite(db: Database, firmId: string, site: DemoSite, newId: () => string, now: Date): Promise<{ siteId: string; applianceId: string }> {
+async function seedSite(db: Transaction, firmId: string, site: DemoSite, newId: () => string, now: Date): Promise<{ siteId: string; applianceId: string }> {
   const siteId = newId()
   const supplyId = newId()
   const applianceId = newId()
@@ -89,7 +89,7 @@ async function insertVisit(tx: Transaction, values: Pick<typeof t.visit.$inferIn
 }
 
 /** One past service, posted through the same door as a device would use; it ends in normal service if its own gates allow. */
-async function seedPastVisit(db: Database, actor: Actor, firm: DemoFirm, site: DemoSite, ids: { siteId: string; applianceId: string }, day: PastDay, instruments: Instrument[], random: Random, newId: (at: Date) => string): Promise<void> {
+async function seedPastVisit(db: Transaction, actor: Actor, firm: DemoFirm, site: DemoSite, ids: { siteId: string; applianceId: string }, day: PastDay, instruments: Instrument[], random: Random, newId: (at: Date) => string): Promise<void> {
   const visitId = newId(day.at)
   const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
   const card = DEMO_CARDS.find((c) => c.id === site.appliance.card)!
@@ -101,7 +101,7 @@ async function seedPastVisit(db: Database, actor: Actor, firm: DemoFirm, site: D
   await inFirm(actor, async (tx) => {
     await insertVisit(tx, { id: visitId, firmId: actor.firmId, siteId: ids.siteId, plannedFor: day.at.toISOString(), assignedTo: actor.userId, remark: 'Yearly service' }, firm.practice, ids.applianceId)
     await appendEvents(tx, actor, visitId, { events }, ended.toISOString())
-    const loaded = await loadVisit(tx, visitId)
+    const loaded = await loadVisit(tx, actor.firmId, visitId)
     const state = foldLoaded(loaded)
     const gates = serviceGates(loaded.context.appliances[0]!, state.appliances[0]!, sheet.value, state, loaded.context)
     const rest = (type: string, data: object) => ({ id: newId(ended), visitId, applianceId: ids.applianceId, type, v: 1, at: ended.toISOString(), deviceId: events[0]!.deviceId, deviceSeq: events.length + 10, data })
@@ -115,7 +115,9 @@ async function seedPastVisit(db: Database, actor: Actor, firm: DemoFirm, site: D
 export async function seedWorld(ownerUrl: string, password: string, now: Date): Promise<boolean> {
   const { client, db } = connect(ownerUrl, 1)
   try {
-    const [firms] = await db.select({ n: count() }).from(t.firm)
+    // All or nothing: a seed broken off half way leaves the database empty, and the next start tries again.
+    return await db.transaction(async (tx) => {
+    const [firms] = await tx.select({ n: count() }).from(t.firm)
     if ((firms?.n ?? 0) > 0) return false
     const random = seededRandom(20_260_301)
     const make = idMaker(77)
@@ -124,20 +126,21 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
     for (const firm of DEMO_FIRMS) {
       const firmId = newId()
       const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
-      await db.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
-      await db.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
-      await db.insert(t.targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
-      const people = await seedPeople(db, firm, firmId, newId, password, now)
-      const instruments = await seedInstruments(db, firm, firmId, people, newId, now)
+      await tx.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
+      await tx.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
+      await tx.insert(t.targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
+      const people = await seedPeople(tx, firm, firmId, newId, password, now)
+      const instruments = await seedInstruments(tx, firm, firmId, people, newId, now)
       const technician = firm.people.find((p) => p.role === 'technician')!
       const userId = people.get(technician.key)!
       const actor: Actor = { userId, firmId, name: technician.name, firmName: firm.name, role: 'technician', heldRole: 'technician', licenceNumber: technician.licence, licenceUntil: null }
       for (const site of firm.sites) {
-        const ids = await seedSite(db, firmId, site, newId, now)
-        for (const day of pastDays(site, now, random)) await seedPastVisit(db, actor, firm, site, ids, day, instruments.get(userId) ?? [], random, make)
+        const ids = await seedSite(tx, firmId, site, newId, now)
+        for (const day of pastDays(site, now, random)) await seedPastVisit(tx, actor, firm, site, ids, day, instruments.get(userId) ?? [], random, make)
       }
     }
     return true
+    })
   } finally {
     await client.end()
   }

@@ -37,7 +37,7 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
         </div>
         <nav aria-label={t('frame.nav')} className="ml-auto hidden items-center gap-1 lg:flex">
           {places.map((p) => (
-            <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`btn btn-ghost btn-sm ${here === p.id ? 'text-base-content bg-base-300' : 'text-primary'}`}>{t(`nav.${p.id}`)}</Link>
+            <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`btn btn-ghost btn-sm text-base ${here === p.id ? 'text-base-content bg-base-300' : 'text-primary'}`}>{t(`nav.${p.id}`)}</Link>
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-3 lg:ml-2">{right}</div>

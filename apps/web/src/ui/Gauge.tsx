@@ -41,14 +41,16 @@ export interface GaugeProps {
   readonly band?: { readonly min?: number | undefined; readonly max?: number | undefined; readonly nominal?: number | undefined } | undefined
   readonly orientation: 'vertical' | 'horizontal'
   readonly length: number
+  /** Where the rail begins under a one-sided limit, SI. */
+  readonly floor?: number | undefined
   /** Said to screen readers in place of the picture. */
   readonly label: string
 }
 
 /** Bead in a bracket: the one gauge of the product. A rail, the card's window as a bracket with a notch at its nominal, the reading as a bead whose halo is its uncertainty. */
-export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orientation, length, label }: GaugeProps) {
+export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orientation, length, floor, label }: GaugeProps) {
   const value = verdict?.valueSi
-  const scale = gaugeScale({ value, min: band?.min, max: band?.max, nominal: band?.nominal, others: [asFound, lastVisit] })
+  const scale = gaugeScale({ value, min: band?.min, max: band?.max, nominal: band?.nominal, others: [asFound, lastVisit], floor })
   const vertical = orientation === 'vertical'
   const across = vertical ? 40 : 44
   const axis = vertical ? 12 : 14
@@ -56,12 +58,12 @@ export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orien
   const point = (v: number) => (vertical ? `translate(${axis} ${at(v)})` : `translate(${at(v)} ${axis})`)
   const low = band?.min !== undefined ? at(band.min) : vertical ? length - 2 : 2
   const high = band?.max !== undefined ? at(band.max) : vertical ? 2 : length - 2
-  const notch = band?.nominal !== undefined ? at(band.nominal) : (low + high) / 2
+  const notch = band?.nominal !== undefined ? at(band.nominal) : undefined
   const arm = vertical ? 24 : 27
   const tick = 6
   const bracket = vertical
-    ? `M${arm} ${high}h${tick}V${low}h${-tick}M${arm + tick} ${notch}h4`
-    : `M${low} ${arm}v${tick}H${high}v${-tick}M${notch} ${arm + tick}v4`
+    ? `M${arm} ${high}h${tick}V${low}h${-tick}${notch === undefined ? '' : `M${arm + tick} ${notch}h4`}`
+    : `M${low} ${arm}v${tick}H${high}v${-tick}${notch === undefined ? '' : `M${notch} ${arm + tick}v4`}`
   const doubt = value !== undefined && verdict?.expandedUncertainty ? { from: at(value - verdict.expandedUncertainty), to: at(value + verdict.expandedUncertainty) } : undefined
   const size = vertical ? { width: across, height: length } : { width: length, height: across }
   return (

@@ -6,7 +6,7 @@ import { t } from './words'
 export function PersonMenu({ person }: { readonly person: { readonly name: string; readonly role: string; readonly firmName: string } }) {
   return (
     <details className="dropdown dropdown-end">
-      <summary className="btn btn-ghost btn-sm quiet">{person.name}</summary>
+      <summary className="btn btn-ghost btn-sm quiet text-sm">{person.name}</summary>
       <div className="dropdown-content bg-base-200 z-30 mt-1 flex w-64 flex-col gap-4 rounded-md border p-4 hairline">
         <PersonPanel person={person} />
       </div>

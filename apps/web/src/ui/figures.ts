@@ -26,6 +26,9 @@ export function spanText(id: MeasurandId, spanSi: number, units: Units): string 
   return /[1-9]/.test(plain) ? plain : formatSpanSi(spanSi, MEASURANDS[id].quantity, { ...shown, digits: shown.digits + 1 }, locale())
 }
 
+/** Where a gauge begins under a one-sided limit: the freezing point for temperatures, else nothing. */
+export const gaugeFloor = (id: MeasurandId): number => (MEASURANDS[id].quantity === 'temperature' ? 273.15 : 0)
+
 /** A band as written: "8.7–9.2", "to 350", "from 17". */
 export function bandText(id: MeasurandId, band: { min?: number | null | undefined; max?: number | null | undefined }, units: Units, words: { upTo: string; from: string }): string {
   const write = (v: number) => figure(id, v, units)

@@ -5,6 +5,8 @@ export interface GaugeContent {
   readonly max?: number | undefined
   readonly nominal?: number | undefined
   readonly others?: readonly (number | undefined)[]
+  /** Where the rail begins when only an upper limit is known: 0 °C for temperatures, else 0. */
+  readonly floor?: number | undefined
 }
 
 /** Share of the rail, 0 at its low end to 1 at its high end. */
@@ -16,8 +18,8 @@ export type Scale = (value: number) => number
  * @example
  * gaugeScale({ min: 0.087, max: 0.092, value: 0.09 })(0.0895) // about 0.5
  */
-export function gaugeScale({ value, min, max, nominal, others = [] }: GaugeContent): Scale {
-  const low = min ?? (max !== undefined ? Math.min(0, max) : (nominal ?? value ?? 0))
+export function gaugeScale({ value, min, max, nominal, others = [], floor = 0 }: GaugeContent): Scale {
+  const low = min ?? (max !== undefined ? Math.min(floor, max) : (nominal ?? value ?? 0))
   const high = max ?? (min !== undefined ? min + Math.abs(min || 1) : (nominal ?? value ?? 1))
   const window = high - low || Math.abs(high) * 0.2 || 1
   // One-sided limits stand on the rail's own end: nothing lies beyond the open side.

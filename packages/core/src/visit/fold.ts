@@ -1,10 +1,11 @@
+import type { Adjuster } from '../appliance'
 import { presetGas } from '../gas'
 import type { Reading, Station } from '../measure'
 import { LOOSE_END_KINDS } from '../procedure'
 import { bandFor } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
 import { deriveDrop, type Derived, deriveFlue } from './derive'
-import { foundAndLeft } from './foundAndLeft'
+import { foundAndLeft, movedBy, type Touch } from './foundAndLeft'
 import { groupBy } from './groupBy'
 import { readingKey } from './keys'
 import type { StoredEvent } from './events'
@@ -16,7 +17,7 @@ type Mutable<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] 
 interface Draft {
   visit: Mutable<Omit<VisitState, 'appliances'>>
   readings: LiveReading[]
-  appliances: Map<string, Mutable<ApplianceState> & { steps: Record<string, StepMark>; touched: { index: number; at: string }[] }>
+  appliances: Map<string, Mutable<ApplianceState> & { steps: Record<string, StepMark>; touched: Touch[]; adjusters: readonly Adjuster[] }>
 }
 
 /** Log order: as the server accepted them; what still waits in the device's queue comes after, in the device's own order. */
@@ -38,7 +39,7 @@ export function foldVisit(visitId: string, events: readonly StoredEvent[], conte
     },
     readings: [],
     appliances: new Map(
-      context.appliances.map(({ id }) => [id, { applianceId: id, steps: {}, observations: {}, readings: [], foundAndLeft: [], adjustments: [], netTurns: {}, commanded: null, outcome: null, touched: [] }]),
+      context.appliances.map(({ id, card }) => [id, { adjusters: card.adjusters, applianceId: id, steps: {}, observations: {}, readings: [], foundAndLeft: [], adjustments: [], netTurns: {}, commanded: null, outcome: null, touched: [] }]),
     ),
   }
   const seen = new Set<string>()
@@ -50,10 +51,10 @@ export function foldVisit(visitId: string, events: readonly StoredEvent[], conte
   }
 
   const appliances = context.appliances.map((appliance): ApplianceState => {
-    const { touched, ...state } = draft.appliances.get(appliance.id)!
+    const { touched, adjusters: _adjusters, ...state } = draft.appliances.get(appliance.id)!
     const live = draft.readings.filter((r) => r.applianceId === appliance.id)
     const readings = judgeAll(appliance, live, context, draft.visit)
-    return { ...state, readings, foundAndLeft: foundAndLeft(readings, touched.map((t) => t.index)) }
+    return { ...state, readings, foundAndLeft: foundAndLeft(readings, touched) }
   })
   return { ...draft.visit, appliances }
 }
@@ -107,7 +108,7 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
     case 'adjustment.made':
       if (!appliance) return void breach('no-appliance')
       appliance.adjustments.push({ ...event.data, ...stamp, eventId: event.id })
-      appliance.touched.push({ index, at: event.at })
+      appliance.touched.push({ index, stations: movedBy(appliance.adjusters.find((a) => a.id === event.data.adjusterId)) })
       appliance.netTurns = {
         ...appliance.netTurns,
         [event.data.adjusterId]: (appliance.netTurns[event.data.adjusterId] ?? 0) + (event.data.direction === 'clockwise' ? 1 : -1) * event.data.amount,

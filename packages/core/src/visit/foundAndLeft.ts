@@ -1,9 +1,21 @@
+import type { Adjuster } from '../appliance'
 import type { Station } from '../measure'
 import { groupBy } from './groupBy'
 import type { FoundAndLeft, JudgedReading } from './state'
 
-/** What turning a screw can change: everything from the valve on. The supply stays as it was. */
-const MOVED_BY_ADJUSTING: readonly Station[] = ['valve', 'burner', 'chamber', 'flue', 'electrics', 'water', 'air']
+/** A place in the log where something was touched, and where readings taken before it no longer count as left. */
+export interface Touch {
+  readonly index: number
+  readonly stations: readonly Station[]
+}
+
+/** What turning a gas screw changes: the supply stays as it was, and so does the air through the chamber. */
+const MOVED_BY_GAS: readonly Station[] = ['valve', 'burner', 'flue', 'electrics', 'water', 'air']
+const MOVED_BY_AIR: readonly Station[] = [...MOVED_BY_GAS, 'chamber']
+const GAS_ONLY: readonly Adjuster['function'][] = ['governor', 'throttle', 'offset', 'click']
+
+/** The stations that an adjuster moves; one that the card does not know may move all of them. */
+export const movedBy = (adjuster: Pick<Adjuster, 'function'> | undefined): readonly Station[] => (adjuster && GAS_ONLY.includes(adjuster.function) ? MOVED_BY_GAS : MOVED_BY_AIR)
 
 /** A reading counts unless it was early or its instrument proves nothing; one without a band still counts. */
 const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.verdict.because === 'no-band'
@@ -14,13 +26,13 @@ const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.v
  *
  * @param touched places in the log where something was adjusted, cleaned or replaced, in order.
  */
-export function foundAndLeft(readings: readonly JudgedReading[], touched: readonly number[]): FoundAndLeft[] {
+export function foundAndLeft(readings: readonly JudgedReading[], touched: readonly Touch[]): FoundAndLeft[] {
   const byKey = groupBy(readings, (r) => r.key)
   return [...byKey].map(([key, all]): FoundAndLeft => {
     const inOrder = [...all].sort((a, b) => a.index - b.index)
     const valid = inOrder.filter(counts)
     const station = inOrder[0]?.stationId
-    const moves = station && MOVED_BY_ADJUSTING.includes(station) ? touched : []
+    const moves = touched.filter((t) => station && t.stations.includes(station)).map((t) => t.index)
     const first = moves[0] ?? Infinity
     const last = moves.at(-1) ?? -Infinity
     const asFound = valid.find((r) => r.index < first) ?? null

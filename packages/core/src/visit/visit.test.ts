@@ -173,6 +173,15 @@ describe('as found and as left', () => {
     expect(found(log, 'pressure.working@inlet/max')?.status).toBe('unchanged')
   })
 
+  test('a gas screw does not move the chamber, something unknown to the card may', () => {
+    const log = new TestLog().start()
+    log.read({ 'pressure.chamberDifferential': 160 }, 'max', 'chamber')
+    adjust(log)
+    expect(found(log, 'pressure.chamberDifferential@chamber/max')?.status).toBe('unchanged')
+    log.add('adjustment.made', { adjusterId: 'not-on-the-card', direction: 'clockwise', amount: 1, unit: 'turn', firingStateId: 'max' })
+    expect(found(log, 'pressure.chamberDifferential@chamber/max')?.status).toBe('not-measured-again')
+  })
+
   test('net turns count the way home', () => {
     const log = new TestLog().start()
     adjust(log)

@@ -15,7 +15,8 @@ export const listPlaces = (actor: Actor) =>
       .from(site)
       .innerJoin(appliance, eq(appliance.siteId, site.id))
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(targetCard, and(eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
+      .innerJoin(targetCard, and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
+      .where(eq(site.firmId, actor.firmId))
       .orderBy(asc(site.name), asc(appliance.name))
     return rows.map((r) => ({ ...r, lastVisitAt: r.lastVisitAt && isoInstant(r.lastVisitAt) }))
   })
@@ -41,21 +42,21 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       .from(appliance)
       .innerJoin(site, eq(site.id, appliance.siteId))
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(targetCard, and(eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
-      .where(eq(appliance.id, id))
+      .innerJoin(targetCard, and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
+      .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, id)))
     if (!row) return null
-    const [own] = await tx.select().from(firm)
-    const [practice] = await tx.select().from(practiceProfile).where(eq(practiceProfile.profileId, row.site.practiceId ?? own?.practiceId ?? '')).orderBy(desc(practiceProfile.version)).limit(1)
+    const [own] = await tx.select().from(firm).where(eq(firm.id, actor.firmId))
+    const [practice] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.firmId, actor.firmId), eq(practiceProfile.profileId, row.site.practiceId ?? own?.practiceId ?? ''))).orderBy(desc(practiceProfile.version)).limit(1)
     const visits = await tx
       .select({ id: visit.id, status: visit.status, plannedFor: visit.plannedFor, closedAt: visit.closedAt, by: user.name, jobKind: visit.jobKind, outcome: visitAppliance.outcome })
       .from(visitAppliance)
       .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
       .leftJoin(user, eq(user.id, visit.assignedTo))
-      .where(eq(visitAppliance.applianceId, id))
+      .where(and(eq(visitAppliance.firmId, actor.firmId), eq(visitAppliance.applianceId, id)))
       .orderBy(desc(visit.plannedFor))
       .limit(50)
     const closed = visits.filter((v) => v.status === 'closed').map((v) => v.id)
-    const values = closed.length > 0 ? await tx.select().from(visitValue).where(and(eq(visitValue.applianceId, id), inArray(visitValue.visitId, closed))).orderBy(asc(visitValue.takenAt)) : []
+    const values = closed.length > 0 ? await tx.select().from(visitValue).where(and(eq(visitValue.firmId, actor.firmId), eq(visitValue.applianceId, id), inArray(visitValue.visitId, closed))).orderBy(asc(visitValue.takenAt)) : []
     const card = cardSchema.parse(row.card)
     const gas = card.ratings.find((r) => r.gas === row.gas)?.gas ?? card.ratings[0]!.gas
     return {

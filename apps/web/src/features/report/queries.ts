@@ -1,5 +1,5 @@
 import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant } from '@/db/client'
 import { report, user } from '@/db/schema'
 import { reportFacts } from '@/features/visit/server/append'
@@ -15,8 +15,8 @@ export interface ShownReport {
 /** The report of a visit as it was frozen at closing, else a preview; null when the visit has not begun. */
 export const reportOf = (actor: Actor, visitId: string, now: string): Promise<ShownReport | null> =>
   inFirm(actor, async (tx) => {
-    const loaded = await loadVisit(tx, visitId)
-    const [row] = await tx.select({ report, by: user.name }).from(report).innerJoin(user, eq(user.id, report.createdBy)).where(eq(report.visitId, visitId)).orderBy(desc(report.version)).limit(1)
+    const loaded = await loadVisit(tx, actor.firmId, visitId)
+    const [row] = await tx.select({ report, by: user.name }).from(report).innerJoin(user, eq(user.id, report.createdBy)).where(and(eq(report.firmId, actor.firmId), eq(report.visitId, visitId))).orderBy(desc(report.version)).limit(1)
     if (row && loaded.row.status === 'closed') {
       return { model: reportSchema.parse(row.report.model), frozen: { version: row.report.version, hash: row.report.hash, createdAt: isoInstant(row.report.createdAt), by: row.by } }
     }

@@ -42,7 +42,7 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
       .innerJoin(visitAppliance, eq(visitAppliance.visitId, visit.id))
       .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
       .leftJoin(user, eq(user.id, visit.assignedTo))
-      .where(or(eq(visit.status, 'open'), and(gte(visit.plannedFor, new Date(now.getTime() - DAY_MS).toISOString()), lt(visit.plannedFor, new Date(now.getTime() + DAY_MS).toISOString()))))
+      .where(and(eq(visit.firmId, actor.firmId), or(eq(visit.status, 'open'), and(gte(visit.plannedFor, new Date(now.getTime() - DAY_MS).toISOString()), lt(visit.plannedFor, new Date(now.getTime() + DAY_MS).toISOString())))))
       .groupBy(visit.id, site.id, user.id)
       .orderBy(asc(visit.plannedFor))
     const dayAt = (instant: Date, timeZone: string) => new Intl.DateTimeFormat('sv-SE', { timeZone }).format(instant)
@@ -56,6 +56,6 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
 /** The visit the actor left open, if any. */
 export const openVisitOf = (actor: Actor): Promise<string | null> =>
   inFirm(actor, async (tx) => {
-    const [row] = await tx.select({ id: visit.id }).from(visit).where(and(eq(visit.status, 'open'), eq(visit.assignedTo, actor.userId))).orderBy(desc(visit.startedAt)).limit(1)
+    const [row] = await tx.select({ id: visit.id }).from(visit).where(and(eq(visit.firmId, actor.firmId), eq(visit.status, 'open'), eq(visit.assignedTo, actor.userId))).orderBy(desc(visit.startedAt)).limit(1)
     return row?.id ?? null
   })

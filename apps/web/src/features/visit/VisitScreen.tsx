@@ -76,7 +76,7 @@ export function VisitScreen(props: VisitScreenProps) {
   useKeys(() => setOpen('keys'), () => setChosen('loose-ends'))
 
   if (!appliance || !state) return null
-  const sheet = sheetOf(appliance, state, steps, context)
+  const sheet = sheetOf(appliance, state, visit, steps, context)
   const currentId = chosen && steps.some((s) => s.id === chosen) ? chosen : firstOpen(sheet)
   const entry = sheet.find((e) => e.step.id === currentId)
   const step = entry?.step
@@ -114,17 +114,17 @@ export function VisitScreen(props: VisitScreenProps) {
             <LooseEnds />
             <Line entries={lineOf(appliance, state, steps, context)} currentStation={step?.stationId ?? null} />
             <div className="lg:grid lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[18.5rem_minmax(0,1fr)_21rem]">
-              <aside className="hidden border-r py-4 hairline lg:block"><RunSheet sheet={sheet} currentId={currentId} /></aside>
+              <aside className="hidden border-r hairline lg:block"><div className="sticky top-0 max-h-dvh overflow-y-auto py-4"><RunSheet sheet={sheet} currentId={currentId} /></div></aside>
               <section aria-labelledby="now" className="px-4 py-4 lg:px-7">
                 {step && (
                   <>
-                    <div className="flex flex-wrap items-start justify-between gap-x-4 gap-y-1">
+                    <div className="flex flex-wrap items-center justify-between gap-x-4">
                       <h2 id="now" tabIndex={-1} className="text-xl font-semibold">{stepTitle(step, appliance)}</h2>
-                      <span className="flex flex-wrap gap-1">
-                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 lg:hidden" onClick={() => setOpen('sheet')}>{t('sheet.place', { n: sheet.findIndex((e) => e.step.id === currentId) + 1, of: sheet.length })}</button>
-                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('how')}>{t('step.how')}</button>
-                        {may(actor.role, 'note.added') && <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('note')}>{t('step.note')}</button>}
-                        {visit.status === 'open' && may(actor.role, 'step.skipped') && step.kind !== 'finish' && step.kind !== 'loose-ends' && step.kind !== 'make-safe' && <button type="button" className="btn btn-ghost btn-sm text-primary px-2" onClick={() => setOpen('skip')}>{t('step.skip')}</button>}
+                      <span className="-ml-2 flex flex-wrap gap-1 lg:ml-0">
+                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm lg:hidden" onClick={() => setOpen('sheet')}>{t('sheet.place', { n: sheet.findIndex((e) => e.step.id === currentId) + 1, of: sheet.length })}</button>
+                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('how')}>{t('step.how')}</button>
+                        {may(actor.role, 'note.added') && <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('note')}>{t('step.note')}</button>}
+                        {visit.status === 'open' && may(actor.role, 'step.skipped') && step.kind !== 'finish' && step.kind !== 'loose-ends' && step.kind !== 'make-safe' && <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('skip')}>{t('step.skip')}</button>}
                       </span>
                     </div>
                     <p className="quiet">{t(`step.${step.kind}.what`)}{step.kind === 'flue' ? ` ${appliance.card.probe}.` : ''}</p>
@@ -145,8 +145,10 @@ export function VisitScreen(props: VisitScreenProps) {
                 )}
               </section>
               <aside className="border-t px-4 py-5 hairline lg:col-span-2 lg:px-7 xl:col-span-1 xl:border-t-0 xl:border-l xl:px-6">
-                {side}
-                <Cautions />
+                <div className="xl:sticky xl:top-5 xl:max-h-[calc(100dvh-2.5rem)] xl:overflow-y-auto">
+                  {side}
+                  <Cautions />
+                </div>
               </aside>
             </div>
           </>

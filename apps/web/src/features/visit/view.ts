@@ -69,12 +69,14 @@ export interface SheetEntry {
 }
 
 /** The run sheet with what is done, what is open and what is locked, and why. */
-export function sheetOf(appliance: VisitAppliance, state: ApplianceState, steps: readonly Step[], context: VisitContext): SheetEntry[] {
+export function sheetOf(appliance: VisitAppliance, state: ApplianceState, visit: Pick<VisitState, 'looseEnds' | 'status'>, steps: readonly Step[], context: VisitContext): SheetEntry[] {
   const [stop] = firingStops(appliance, state, context)
   const safe = state.steps['make-safe'] !== undefined
   return steps.map((step) => {
     const mark = state.steps[step.id]
     if (mark) return { step, status: mark.status, lock: null }
+    if (step.kind === 'loose-ends' && visit.looseEnds.length > 0 && visit.looseEnds.every((l) => l.closedAt)) return { step, status: 'done', lock: null }
+    if (step.kind === 'finish' && visit.status === 'closed') return { step, status: 'done', lock: null }
     if (step.firingStateId && stop) return { step, status: 'locked', lock: { code: `gate.${stop.code}`, params: stop.params } }
     if (step.kind !== 'make-safe' && step.kind !== 'finish' && step.kind !== 'loose-ends' && !safe) return { step, status: 'locked', lock: { code: 'lock.make-safe', params: {} } }
     return { step, status: 'open', lock: null }

@@ -4,20 +4,11 @@ import type { Adjuster } from '@lucerna/core/appliance'
 import type { Step } from '@lucerna/core/procedure'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { formatNumber } from '@lucerna/core/units'
+import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
-import { locale, t } from '@/ui/words'
+import { t } from '@/ui/words'
 import type { NewEvent } from '../client/useVisitLog'
 import { may, rateLabel, useDesk } from './context'
-
-const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
-
-/** Turns in eighths as a technician says them. `turnsText(0.375)` → `'⅜'`. */
-export function turnsText(turns: number): string {
-  const eighths = Math.round(Math.abs(turns) * 8)
-  if (Math.abs(eighths / 8 - Math.abs(turns)) > 1e-6) return formatNumber(Math.abs(turns), 2, locale())
-  return `${eighths >= 8 || eighths === 0 ? Math.floor(eighths / 8) : ''}${EIGHTHS[eighths % 8]}`
-}
 
 /** The screws that act at this rate: what was turned is written down, so that there is a way home. */
 export function AdjustPanel({ step }: { readonly step: Step }) {

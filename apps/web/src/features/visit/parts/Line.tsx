@@ -2,7 +2,7 @@
 
 import type { Verdict } from '@lucerna/core/visit'
 import { useEffect, useRef } from 'react'
-import { figure, figureWithUnit, unitText } from '@/ui/figures'
+import { figure, figureWithUnit, gaugeFloor, unitText } from '@/ui/figures'
 import { Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/ui/words'
 import type { LineEntry } from '../view'
@@ -27,14 +27,14 @@ export function Line({ entries, currentStation }: { readonly entries: readonly L
         {entries.map((e, i) => {
           const current = e.station === currentStation
           const { reading } = e
-          const id = reading?.measurandId ?? e.expected?.measurandId ?? null
+          const id = reading?.measurandId ?? e.expected?.measurandId ?? (e.station === 'pipe' ? 'pressure.drop' : null)
           const spoken = reading ? `${t(`station.${e.station}`)}: ${t(`measurand.${reading.measurandId}`)} ${figureWithUnit(reading.measurandId, reading.valueSi, units)}, ${verdictWord(reading.verdict)}` : t('line.not-read', { station: t(`station.${e.station}`) })
           return (
             <li key={e.station} className="min-w-32 flex-1">
               <button type="button" disabled={!e.stepId} onClick={() => e.stepId && goTo(e.stepId)} aria-current={current ? 'location' : undefined} aria-label={spoken}
                 className={`flex w-full cursor-pointer flex-col rounded-md border pt-3 text-left disabled:cursor-default ${current ? 'border-primary bg-base-200' : 'border-transparent'}`}>
                 <span className="flex h-32 gap-2 pl-3 lg:pl-6">
-                  <Gauge orientation="vertical" length={100} verdict={reading?.verdict} band={e.band} asFound={e.asFound} lastVisit={e.lastVisit} label={spoken} />
+                  <Gauge orientation="vertical" length={100} verdict={reading?.verdict} band={e.band} asFound={e.asFound} lastVisit={e.lastVisit} floor={id ? gaugeFloor(id) : undefined} label={spoken} />
                   <span className="min-w-0">
                     <span className={`figure block text-[2rem] ${reading?.verdict.status === 'outside' ? 'text-error' : ''}`}>{reading ? figure(reading.measurandId, reading.valueSi, units) : '–'}</span>
                     <span className="quiet block text-sm leading-5">{id ? unitText(id, units) : ''}</span>
@@ -43,7 +43,7 @@ export function Line({ entries, currentStation }: { readonly entries: readonly L
                   </span>
                 </span>
                 <span className="relative mt-1 block h-5 w-full" aria-hidden="true">
-                  <span className={`absolute inset-x-0 top-2 h-1 ${burnerAt < 0 || i < burnerAt ? 'bg-primary' : ''}`} style={burnerAt >= 0 && i >= burnerAt ? { background: 'var(--hairline)' } : undefined} />
+                  <span className={`absolute -inset-x-px top-2 h-1 ${burnerAt < 0 || i < burnerAt ? 'bg-primary' : ''}`} style={burnerAt >= 0 && i >= burnerAt ? { background: 'var(--hairline)' } : undefined} />
                   {i === burnerAt && (
                     <svg width="30" height="14" viewBox="0 0 30 14" className="absolute -left-2 top-[3px]"><path d="M1 7C6 0 16 1 29 7C16 13 6 14 1 7Z" fill="var(--color-info)" /></svg>
                   )}

@@ -4,7 +4,7 @@ import { channelFor, MEASURANDS, readTyped, shownAs, standardUncertainty, type T
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
 import { type Band, bandFor, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
-import { bandText, figure, figureWithUnit, spanText, unitText, type Units } from '@/ui/figures'
+import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
@@ -56,34 +56,35 @@ export function NeedRow({ need, draft, onChange, onUnit, first, readOnly }: { re
   const value = typed?.valueSi ?? last?.valueSi
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
-    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-2 border-b py-4 hairline md:grid-cols-[9rem_8.5rem_1fr]">
+    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b py-3 hairline md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
       <div>
-        <label htmlFor={id} className="font-semibold">{t(`short.${need.measurandId}`)}</label>
+        <label htmlFor={id} className="block font-semibold first-letter:uppercase">{t(`short.${need.measurandId}`)}</label>
         <p className="quiet text-sm">{t(`station.${need.stationId}`)}{need.optional ? ` · ${t('need.optional')}` : ''}</p>
       </div>
-      <p className={`figure flex items-baseline justify-end gap-2 text-5xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}>
+      <p className={`figure flex items-baseline justify-end gap-2 text-5xl md:text-4xl md:pt-1 ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}>
         <span>{value !== undefined ? figure(need.measurandId, value, units) : '–'}</span>
         <span className="quiet font-sans text-base font-normal">{unitText(need.measurandId, units)}</span>
       </p>
-      <div className="col-span-2 flex flex-col gap-2 md:col-span-1">
+      <div className="col-span-2 min-w-0 pt-1 md:col-span-1">
+        <Gauge orientation="horizontal" length={214} verdict={verdict} band={band} asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined} lastVisit={appliance.lastVisit[key]} floor={gaugeFloor(need.measurandId)}
+          label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })} />
+      </div>
+      <div className="col-span-2 md:col-span-1">
         {!readOnly && (
-          <input id={id} data-first={first || undefined} value={draft.text} onChange={(e) => onChange(e.target.value)} autoComplete="off" autoCapitalize="off" spellCheck={false} enterKeyHint="next" placeholder={t('need.type', { unit: unitText(need.measurandId, units) })} aria-invalid={problem ? true : undefined} aria-describedby={`${id}-said`} className={`input press w-full text-xl ${problem ? 'input-error' : ''}`} />
+          <input id={id} data-first={first || undefined} value={draft.text} onChange={(e) => onChange(e.target.value)} autoComplete="off" autoCapitalize="off" spellCheck={false} enterKeyHint="next" placeholder={unitText(need.measurandId, units) || t('need.type')} title={t('need.type')} aria-invalid={problem ? true : undefined} aria-describedby={`${id}-said`} className={`input press w-full text-xl ${problem ? 'input-error' : ''}`} />
         )}
-        <div className="max-w-md">
-          <Gauge orientation="horizontal" length={300} verdict={verdict} band={band} asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined} lastVisit={appliance.lastVisit[key]}
-            label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })} />
-        </div>
-        <p className="quiet text-sm">
-          {limits && `${t('band.label')} ${limits} ${unitText(need.measurandId, units)} · ${band?.source.kind === 'card' ? t('band.card', { doc: band.source.text, page: band.source.page ?? '' }) : t('band.profile')}`}
-        </p>
-        <p id={`${id}-said`} aria-live="polite" className="min-h-5 text-sm">
+      </div>
+      <div className="col-span-full flex flex-col gap-1">
+        <p id={`${id}-said`} aria-live="polite" className="flex min-h-5 flex-wrap items-center gap-x-3 text-sm leading-5">
           {problem ? (
             <span className="text-error flex items-start gap-2"><WarningSign size={18} />{problem}</span>
           ) : verdict ? (
-            <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
-              <BeadSign status={verdict.status} side={verdict.side} />{verdictWord(verdict)}<span className="quiet font-normal">{becauseText(verdict, need.measurandId, units)}{typed ? ` · ${t('need.not-recorded')}` : ''}</span>
-            </span>
+            <>
+              <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}><BeadSign status={verdict.status} side={verdict.side} />{verdictWord(verdict)}</span>
+              <span className="quiet">{[becauseText(verdict, need.measurandId, units), typed ? t('need.not-recorded') : ''].filter(Boolean).join(' · ')}</span>
+            </>
           ) : null}
+          {limits && <span className="quiet">{t('band.label')} {limits} {unitText(need.measurandId, units)} · {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}</span>}
         </p>
         {typed?.likelyUnit && (
           <div role="group" aria-label={t('need.which-unit')} className="bg-base-200 flex flex-wrap items-center gap-2 rounded-md border border-warning p-2 text-sm">

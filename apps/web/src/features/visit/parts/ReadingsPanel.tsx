@@ -86,7 +86,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
   return (
     <form onSubmit={(e) => { e.preventDefault(); save() }} noValidate>
       {step.firingStateId && (
-        <div className="bg-base-200 my-3 flex flex-wrap items-center gap-x-6 gap-y-2 rounded-md border px-4 py-3 hairline">
+        <div className="bg-base-200 my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border px-4 py-2 hairline">
           {settling ? (
             <>
               <p><span className="quiet text-sm">{t('rate.at', { rate: rate.toLowerCase() })}</span> <span className="figure ml-1 text-2xl">{clock(settling.atRateS)}</span></p>
@@ -98,7 +98,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
               ) : <p className="text-info text-sm font-semibold">{t('rate.settled')}</p>}
             </>
           ) : <p className="text-sm">{t('rate.not-yet', { rate: rate.toLowerCase() })}</p>}
-          {howTo && <p className="quiet w-full text-sm">{howTo}</p>}
+          {howTo && !settling && <p className="quiet w-full text-sm">{howTo}</p>}
         </div>
       )}
       {drafts.map(([need, draft], i) => (
@@ -108,7 +108,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
       ))}
       <Computed step={step} />
       {!readOnly && (
-        <div className="bg-base-100 sticky bottom-16 z-10 flex gap-3 py-3 lg:static lg:bottom-0 lg:py-5">
+        <div className="bg-base-100 sticky bottom-16 z-10 flex gap-3 border-t py-3 hairline lg:bottom-0">
           {!prepared ? (
             <button type="button" data-key="r" className="btn btn-primary press flex-1 text-lg" onClick={prepare}>{t(`prepare.${step.kind}`, { rate: rate.toLowerCase() })}</button>
           ) : (

@@ -9,6 +9,7 @@ const MARKS: Record<SheetEntry['status'] | 'here', string> = { done: '✓', skip
 /** The ordered run sheet: what is done, what is next, what is locked and why. */
 export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetEntry[]; readonly currentId: string }) {
   const { appliance, goTo } = useDesk()
+  const firstLocked = sheet.find((e) => e.lock)?.step.id
   const at = sheet.findIndex((e) => e.step.id === currentId)
   return (
     <nav aria-label={t('sheet.title')}>
@@ -24,7 +25,7 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
                 <span className="min-w-0 flex-1">
                   {stepTitle(step, appliance)}
                   <span className="sr-only"> ({t(`sheet.${status}`)})</span>
-                  {lock && <span className="text-warning block text-xs">{t(lock.code + '.short')}</span>}
+                  {lock && step.id === firstLocked && <span className="text-warning block text-xs">{t(lock.code + '.short')}</span>}
                   {(status === 'skipped' || status === 'not-applicable') && <span className="block text-xs">{t(`sheet.${status}`)}</span>}
                 </span>
               </button>

@@ -25,12 +25,12 @@ const sha256 = (text: string): string => createHash('sha256').update(text).diges
  *   that the rules forbid.
  */
 export async function appendEvents(tx: Transaction, actor: Actor, visitId: string, body: unknown, now: string): Promise<Appended> {
-  const loaded = await loadVisit(tx, visitId, true)
+  const loaded = await loadVisit(tx, actor.firmId, visitId, true)
   const posted = parseList(body, visitId)
-  const { fresh, repeated } = await sortOutRepeats(tx, posted)
+  const { fresh, repeated } = await sortOutRepeats(tx, actor.firmId, posted)
   checkRole(fresh, actor)
   if (fresh.length > 0) {
-    const known = new Set((await tx.select({ id: instrument.id }).from(instrument)).map((i) => i.id))
+    const known = new Set((await tx.select({ id: instrument.id }).from(instrument).where(eq(instrument.firmId, actor.firmId))).map((i) => i.id))
     checkAgainstVisit(fresh, loaded, known)
   }
   const stored = fresh.map((event, i): StoredEvent & { seq: number; receivedAt: string } => ({
@@ -47,8 +47,8 @@ export async function appendEvents(tx: Transaction, actor: Actor, visitId: strin
 }
 
 /** Same id and content is accepted silently; same id with other content is refused and the stored one stands. */
-async function sortOutRepeats(tx: Transaction, posted: readonly VisitEvent[]) {
-  const rows = await tx.select().from(visitEvent).where(inArray(visitEvent.id, posted.map((e) => e.id)))
+async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly VisitEvent[]) {
+  const rows = await tx.select().from(visitEvent).where(and(eq(visitEvent.firmId, firmId), inArray(visitEvent.id, posted.map((e) => e.id))))
   const known = new Map(rows.map((r) => [r.id, r]))
   const fresh: VisitEvent[] = []
   const hashes = new Map<string, string>()
@@ -111,7 +111,7 @@ async function store(tx: Transaction, actor: Actor, loaded: LoadedVisit, stored:
   )
   const state = foldLoaded(loaded, stored)
   await project(tx, firmId, visitId, state)
-  await tx.update(visit).set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt }).where(eq(visit.id, visitId))
+  await tx.update(visit).set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt }).where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
   if (stored.some((e) => e.type === 'visit.closed' || (state.status === 'closed' && (e.type === 'reading.corrected' || e.type === 'note.added')))) {
     await freezeReport(tx, actor, loaded, state, now)
   }
@@ -119,7 +119,7 @@ async function store(tx: Transaction, actor: Actor, loaded: LoadedVisit, stored:
 
 /** Projections are caches of the fold: written with the events, rebuildable at any time. */
 export async function project(tx: Transaction, firmId: string, visitId: string, state: VisitState): Promise<void> {
-  await tx.delete(visitValue).where(eq(visitValue.visitId, visitId))
+  await tx.delete(visitValue).where(and(eq(visitValue.firmId, firmId), eq(visitValue.visitId, visitId)))
   const rows = state.appliances.flatMap((a) =>
     a.foundAndLeft.flatMap((fl) => {
       const shown = fl.asLeft ?? fl.asFound
@@ -133,13 +133,13 @@ export async function project(tx: Transaction, firmId: string, visitId: string, 
   )
   if (rows.length > 0) await tx.insert(visitValue).values(rows)
   for (const a of state.appliances) {
-    await tx.update(visitAppliance).set({ outcome: a.outcome?.outcome ?? null }).where(and(eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, a.applianceId)))
+    await tx.update(visitAppliance).set({ outcome: a.outcome?.outcome ?? null }).where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, a.applianceId)))
   }
 }
 
 async function freezeReport(tx: Transaction, actor: Actor, loaded: LoadedVisit, state: VisitState, now: string): Promise<void> {
   const model = makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now)
-  const [last] = await tx.select({ version: max(report.version) }).from(report).where(eq(report.visitId, loaded.row.id))
+  const [last] = await tx.select({ version: max(report.version) }).from(report).where(and(eq(report.firmId, actor.firmId), eq(report.visitId, loaded.row.id)))
   await tx.insert(report).values({ firmId: actor.firmId, visitId: loaded.row.id, version: (last?.version ?? 0) + 1, model, hash: sha256(canonicalJson(model)), createdAt: now, createdBy: actor.userId })
 }
 

@@ -18,13 +18,13 @@ export const newVisitSchema = z.strictObject({
 })
 
 /** Pins of a visit: the practice of the site (or firm) in its newest version. */
-async function practiceOf(tx: Transaction, sitePractice: string | null): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
-  const [own] = await tx.select().from(firm)
+async function practiceOf(tx: Transaction, firmId: string, sitePractice: string | null): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
+  const [own] = await tx.select().from(firm).where(eq(firm.id, firmId))
   const id = sitePractice ?? own?.practiceId ?? ''
-  const [newest] = await tx.select({ version: max(practiceProfile.version) }).from(practiceProfile).where(eq(practiceProfile.profileId, id))
+  const [newest] = await tx.select({ version: max(practiceProfile.version) }).from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id)))
   const version = newest?.version
   if (version === null || version === undefined) throw new Error(`No practice profile ${id}`)
-  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
   if (!row) throw new Error(`No practice profile ${id}`)
   return { id, version, data: row.data }
 }
@@ -35,16 +35,16 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
   if (!parsed.success) throw new ApiProblem(422, 'invalid-visit', 'The visit was not planned.', parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })))
   if (!mayStartVisits(actor.role) && actor.role !== 'planner') throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
   const wanted = parsed.data
-  const [place] = await tx.select().from(site).where(eq(site.id, wanted.siteId))
+  const [place] = await tx.select().from(site).where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId)))
   if (!place) throw new ApiProblem(404, 'site-not-found', 'There is no such site in your firm.')
   const rows = await tx
     .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
     .from(appliance)
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(targetCard, and(eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
-    .where(and(inArray(appliance.id, wanted.applianceIds), eq(appliance.siteId, place.id)))
+    .innerJoin(targetCard, and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
+    .where(and(eq(appliance.firmId, actor.firmId), inArray(appliance.id, wanted.applianceIds), eq(appliance.siteId, place.id)))
   if (rows.length !== new Set(wanted.applianceIds).size) throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
-  const practice = await practiceOf(tx, place.practiceId)
+  const practice = await practiceOf(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
     const gas = r.card.ratings.find((rating) => rating.gas === r.gas)?.gas ?? r.card.ratings[0]!.gas
     const sheet = serviceSheet(wanted.jobKind, r.card, practice.data, { gas, altitudeM: place.altitudeM })

@@ -4,7 +4,7 @@ import { cardSchema, type InstalledFacts } from '@lucerna/core/appliance'
 import { instrumentSchema } from '@lucerna/core/measure'
 import { practiceSchema } from '@lucerna/core/practice'
 import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
-import { and, asc, desc, eq, gt, inArray, lt, ne, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, lt, ne, or } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, instrument, practiceProfile, site, targetCard, user, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
 import { ApiProblem } from '@/server/problem'
@@ -25,20 +25,20 @@ export interface LoadedVisit {
 }
 
 /** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
-export async function visitRow(tx: Transaction, visitId: string, lock: boolean): Promise<VisitRow> {
-  const query = tx.select().from(visit).where(eq(visit.id, visitId))
+export async function visitRow(tx: Transaction, firmId: string, visitId: string, lock: boolean): Promise<VisitRow> {
+  const query = tx.select().from(visit).where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
   const [row] = lock ? await query.for('update') : await query
   if (!row) throw new ApiProblem(404, 'visit-not-found', 'There is no such visit in your firm.')
   return row
 }
 
 /** The log of a visit in the order of acceptance, after a given place in it. */
-export async function loadEvents(tx: Transaction, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
+export async function loadEvents(tx: Transaction, firmId: string, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
   const rows = await tx
     .select({ event: visitEvent, authorName: user.name })
     .from(visitEvent)
     .innerJoin(user, eq(user.id, visitEvent.authorId))
-    .where(and(eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))
+    .where(and(eq(visitEvent.firmId, firmId), eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))
     .orderBy(asc(visitEvent.seq))
   return rows.map(({ event: e, authorName }) => {
     const posted = parseEvent({
@@ -50,8 +50,8 @@ export async function loadEvents(tx: Transaction, visitId: string, afterSeq = 0)
   })
 }
 
-async function loadPractice(tx: Transaction, id: string, version: number): Promise<Practice> {
-  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+async function loadPractice(tx: Transaction, firmId: string, id: string, version: number): Promise<Practice> {
+  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
   if (!row) throw new Error(`Practice ${id} version ${version} is missing`)
   return practiceSchema.parse(row.data)
 }
@@ -62,11 +62,11 @@ async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly
     .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-    .where(and(inArray(visitAppliance.applianceId, [...applianceIds]), eq(visit.status, 'closed'), ne(visit.id, row.id), lt(visit.plannedFor, row.plannedFor)))
+    .where(and(eq(visit.firmId, row.firmId), inArray(visitAppliance.applianceId, [...applianceIds]), eq(visit.status, 'closed'), ne(visit.id, row.id), lt(visit.plannedFor, row.plannedFor)))
     .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
   const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
   if (before.length === 0) return values
-  const rows = await tx.select().from(visitValue).where(inArray(visitValue.visitId, before.map((b) => b.visitId)))
+  const rows = await tx.select().from(visitValue).where(and(eq(visitValue.firmId, row.firmId), inArray(visitValue.visitId, before.map((b) => b.visitId))))
   for (const v of rows) {
     const of = values.get(v.applianceId)
     if (of && v.asLeftSi !== null && before.some((b) => b.applianceId === v.applianceId && b.visitId === v.visitId)) of[v.key] = v.asLeftSi
@@ -75,10 +75,10 @@ async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly
 }
 
 /** One visit with its log and all that judges it. */
-export async function loadVisit(tx: Transaction, visitId: string, lock = false): Promise<LoadedVisit> {
-  const row = await visitRow(tx, visitId, lock)
-  const [siteRow] = await tx.select().from(site).where(eq(site.id, row.siteId))
-  const [firmRow] = await tx.select().from(firm)
+export async function loadVisit(tx: Transaction, firmId: string, visitId: string, lock = false): Promise<LoadedVisit> {
+  const row = await visitRow(tx, firmId, visitId, lock)
+  const [siteRow] = await tx.select().from(site).where(and(eq(site.firmId, firmId), eq(site.id, row.siteId)))
+  const [firmRow] = await tx.select().from(firm).where(eq(firm.id, firmId))
   if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
   const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
   const rows = await tx
@@ -86,10 +86,10 @@ export async function loadVisit(tx: Transaction, visitId: string, lock = false):
     .from(visitAppliance)
     .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(targetCard, and(eq(targetCard.cardId, visitAppliance.cardId), eq(targetCard.version, visitAppliance.cardVersion)))
-    .where(eq(visitAppliance.visitId, visitId))
+    .innerJoin(targetCard, and(eq(targetCard.firmId, visitAppliance.firmId), eq(targetCard.cardId, visitAppliance.cardId), eq(targetCard.version, visitAppliance.cardVersion)))
+    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
     .orderBy(asc(visitAppliance.position))
-  const practice = await loadPractice(tx, row.practiceId, row.practiceVersion)
+  const practice = await loadPractice(tx, firmId, row.practiceId, row.practiceVersion)
   const last = await lastValues(tx, row, rows.map((r) => r.appliance.id))
   const appliances = rows.map((r): VisitAppliance => {
     const card = cardSchema.parse(r.card)
@@ -98,10 +98,10 @@ export async function loadVisit(tx: Transaction, visitId: string, lock = false):
     const facts: InstalledFacts = { gas: gas ?? card.ratings[0]!.gas, altitudeM: siteRow.altitudeM, ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }) }
     return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {} }
   })
-  const events = await loadEvents(tx, visitId)
+  const events = await loadEvents(tx, firmId, visitId)
   const instruments = await tx.select().from(instrument).where(
     // What the assigned person holds, and whatever the log names.
-    sql`${instrument.heldBy} = ${row.assignedTo} or ${instrument.id} = any(${sql.param(instrumentIds(events))}::uuid[])`,
+    and(eq(instrument.firmId, firmId), or(row.assignedTo === null ? undefined : eq(instrument.heldBy, row.assignedTo), inArray(instrument.id, instrumentIds(events)))),
   )
   const context: VisitContext = {
     appliances,

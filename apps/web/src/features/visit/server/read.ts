@@ -13,8 +13,8 @@ interface ReadVisit {
 }
 
 /** One visit, folded, for the API. */
-export async function readVisit(tx: Transaction, visitId: string): Promise<ReadVisit> {
-  const loaded = await loadVisit(tx, visitId)
+export async function readVisit(tx: Transaction, firmId: string, visitId: string): Promise<ReadVisit> {
+  const loaded = await loadVisit(tx, firmId, visitId)
   const state = foldLoaded(loaded)
   return {
     id: visitId, siteId: loaded.site.id, practice: { id: loaded.row.practiceId, version: loaded.row.practiceVersion }, lastSeq: loaded.row.lastSeq, state,

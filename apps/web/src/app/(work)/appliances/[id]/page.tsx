@@ -10,7 +10,7 @@ import { requireActor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
 import { dateAt, plainDate } from '@/ui/dates'
-import { bandText, figure, figureWithUnit, unitText } from '@/ui/figures'
+import { bandText, figure, figureWithUnit, gaugeFloor, unitText } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { Frame } from '@/ui/Frame'
 import { WarningSign } from '@/ui/WarningSign'
@@ -41,7 +41,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
     ['practice', page.practiceTitle],
   ]
   return (
-    <Frame title={`${card.maker} ${appliance.name}`} subtitle={`${site.name}, ${site.address}`} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={`${card.maker} ${appliance.name}`} subtitle={site.address} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
       <div className="mx-auto grid max-w-6xl gap-8 p-4 lg:grid-cols-[1fr_20rem] lg:py-8">
         <div className="flex min-w-0 flex-col gap-8">
           {appliance.remark && <p className="text-lg">{appliance.remark}</p>}
@@ -89,10 +89,10 @@ function LastValues({ page }: { readonly page: AppliancePage }) {
               const verdict = { ...judge(value, 0, band), status: v.status as 'inside' | 'edge' | 'outside' | 'none' }
               return (
                 <li key={v.key} className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-b py-2 hairline">
-                  <span>{t(`short.${id}`)} <span className="quiet text-sm">{stateLabel(page, v.firingStateId).toLowerCase()}</span></span>
-                  <span className="figure text-2xl">{figure(id, value, page.units)} <span className="quiet font-sans text-sm font-normal">{unitText(id, page.units)}</span></span>
-                  {band && <Gauge orientation="horizontal" length={200} verdict={verdict} band={band} asFound={v.asFoundSi !== null && v.asFoundSi !== value ? v.asFoundSi : undefined} label={`${t(`measurand.${id}`)}: ${t(`verdict.${v.status === 'outside' ? (verdict.side ?? 'above') : v.status}`)}`} />}
-                  {v.status !== 'none' && <span className={`flex items-center gap-1.5 text-sm font-semibold ${VERDICT_TEXT[verdict.status]}`}><BeadSign status={verdict.status} side={verdict.side} size={14} />{v.status === 'outside' ? t(`verdict.${verdict.side ?? 'above'}`) : t(`verdict.${v.status}`)}</span>}
+                  <span>{t(`short.${id}`)} <span className="quiet text-sm">{t(`station.${v.stationId}`).toLowerCase()}, {stateLabel(page, v.firingStateId).toLowerCase()}</span></span>
+                  <span className="figure justify-self-end text-2xl">{figure(id, value, page.units)} <span className="quiet font-sans text-sm font-normal">{unitText(id, page.units)}</span></span>
+                  {band && <Gauge orientation="horizontal" length={200} verdict={verdict} band={band} floor={gaugeFloor(id)} asFound={v.asFoundSi !== null && v.asFoundSi !== value ? v.asFoundSi : undefined} label={`${t(`measurand.${id}`)}: ${t(`verdict.${v.status === 'outside' ? (verdict.side ?? 'above') : v.status}`)}`} />}
+                  {v.status !== 'none' && <span className={`flex items-center gap-1.5 justify-self-end text-sm font-semibold ${VERDICT_TEXT[verdict.status]}`}><BeadSign status={verdict.status} side={verdict.side} size={14} />{v.status === 'outside' ? t(`verdict.${verdict.side ?? 'above'}`) : t(`verdict.${v.status}`)}</span>}
                 </li>
               )
             })}

@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: t('nav.visit') }
 export default async function VisitPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
   const actor = await requireActor(`/visits/${id}`)
-  const loaded = await inFirm(actor, (tx) => loadVisit(tx, pathId(id))).catch((error: unknown) => {
+  const loaded = await inFirm(actor, (tx) => loadVisit(tx, actor.firmId, pathId(id))).catch((error: unknown) => {
     if (error instanceof ApiProblem && error.status === 404) notFound()
     throw error
   })

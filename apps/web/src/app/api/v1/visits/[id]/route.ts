@@ -6,5 +6,5 @@ import { apiRoute, pathId } from '@/server/route'
 export const GET = (request: Request, context: { params: Promise<{ id: string }> }): Promise<Response> =>
   apiRoute(request, async (actor) => {
     const visitId = pathId((await context.params).id)
-    return Response.json(await inFirm(actor, (tx) => readVisit(tx, visitId)), { headers: { 'cache-control': 'no-store' } })
+    return Response.json(await inFirm(actor, (tx) => readVisit(tx, actor.firmId, visitId)), { headers: { 'cache-control': 'no-store' } })
   })

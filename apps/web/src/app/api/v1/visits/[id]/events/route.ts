@@ -21,8 +21,8 @@ export const GET = (request: Request, context: Context): Promise<Response> =>
     const visitId = pathId((await context.params).id)
     const after = Number(new URL(request.url).searchParams.get('after') ?? 0)
     const events = await inFirm(actor, async (tx) => {
-      await visitRow(tx, visitId, false)
-      return loadEvents(tx, visitId, Number.isSafeInteger(after) && after > 0 ? after : 0)
+      await visitRow(tx, actor.firmId, visitId, false)
+      return loadEvents(tx, actor.firmId, visitId, Number.isSafeInteger(after) && after > 0 ? after : 0)
     })
     return Response.json({ events }, { headers: { 'cache-control': 'no-store' } })
   })
