@@ -1,4 +1,7 @@
-const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }]
+const swc = [
+  '@swc/jest',
+  { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } },
+]
 
 const plain = (name) => ({
   displayName: name,
@@ -7,7 +10,7 @@ const plain = (name) => ({
   transform: { '\\.tsx?$': swc },
 })
 
-export default {
+const config = {
   projects: [
     plain('core'),
     plain('sim'),
@@ -15,12 +18,15 @@ export default {
       displayName: 'web',
       rootDir: 'apps/web',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
+      testEnvironment: 'node',
       transform: { '\\.m?[tj]sx?$': swc },
       // Some packages ship only ES modules: those are transformed too.
-      transformIgnorePatterns: ['/node_modules/(?!(uuid|better-auth|@better-auth|nanostores|jose|@noble|better-call|rou3|defu|kysely|@better-fetch|uncrypto|set-cookie-parser)/)'],
+      transformIgnorePatterns: [
+        '/node_modules/(?!(uuid|better-auth|@better-auth|nanostores|jose|@noble|better-call|rou3|defu|kysely|@better-fetch|uncrypto|set-cookie-parser)/)',
+      ],
       moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-      globalSetup: '<rootDir>/test/globalSetup.mjs',
-      globalTeardown: '<rootDir>/test/globalTeardown.mjs',
     },
   ],
 }
+
+export default config

@@ -28,7 +28,9 @@ function onlyOne() {
   if (existsSync(PID)) {
     const [pid, address] = readFileSync(PID, 'utf8').split('\n')
     if (commandLine(Number(pid)).includes('demo.mjs') && Number(pid) !== process.pid) {
-      throw new Told(`Lucerna already runs from this folder${address ? ` at ${address}` : ''} (process ${pid}). End it with Ctrl-C there, then start again.`)
+      throw new Told(
+        `Lucerna already runs from this folder${address ? ` at ${address}` : ''} (process ${pid}). End it with Ctrl-C there, then start again.`,
+      )
     }
   }
   writeFileSync(PID, `${process.pid}\n`)

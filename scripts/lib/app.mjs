@@ -29,10 +29,21 @@ export function appUrl(ownerUrl, /** @type {string} */ password) {
 /** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean }} options */
 export async function prepare({ ownerUrl, secret, seed }) {
   const app = appUrl(ownerUrl, secret.app)
-  const output = await run(path.join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/prepare.ts')], {
-    quiet: true,
-    env: { ...process.env, DATABASE_URL: ownerUrl, LUCERNA_APP_ROLE: app.role, LUCERNA_APP_PASSWORD: secret.app, LUCERNA_DEMO_PASSWORD: secret.demo, LUCERNA_SEED: seed ? '1' : '0' },
-  })
+  const output = await run(
+    path.join(ROOT, 'node_modules/.bin/tsx'),
+    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/prepare.ts')],
+    {
+      quiet: true,
+      env: {
+        ...process.env,
+        DATABASE_URL: ownerUrl,
+        LUCERNA_APP_ROLE: app.role,
+        LUCERNA_APP_PASSWORD: secret.app,
+        LUCERNA_DEMO_PASSWORD: secret.demo,
+        LUCERNA_SEED: seed ? '1' : '0',
+      },
+    },
+  )
   return { ...app, said: output.trim() }
 }
 
@@ -42,7 +53,11 @@ export async function build() {
   const wanted = sourceHash()
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return false
   say('Building …')
-  await run(path.join(ROOT, 'node_modules/.bin/next'), ['build'], { quiet: true, cwd: WEB, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } })
+  await run(path.join(ROOT, 'node_modules/.bin/next'), ['build'], {
+    quiet: true,
+    cwd: WEB,
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  })
   writeFileSync(mark, wanted)
   return true
 }
@@ -52,20 +67,36 @@ export async function build() {
  * @param {{ host: string, port: number, publicUrl: string, databaseUrl: string, secret: Secrets, demo: boolean, dev?: boolean, log?: 'inherit' | 'ignore', env?: Record<string, string> }} options
  */
 export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, dev = false, log = 'inherit', env = {} }) {
-  const child = start(process.execPath, [path.join(ROOT, 'node_modules/next/dist/bin/next'), dev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
-    cwd: WEB,
-    stdio: ['ignore', log, log],
-    env: {
-      ...process.env, NODE_ENV: dev ? 'development' : 'production', NEXT_TELEMETRY_DISABLED: '1', LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
-      LUCERNA_APP_DATABASE_URL: databaseUrl, LUCERNA_AUTH_SECRET: secret.auth, PUBLIC_URL: publicUrl, HOST: host, PORT: String(port),
-      LUCERNA_DEMO: demo ? '1' : '0', ...(demo && { LUCERNA_DEMO_PASSWORD: secret.demo }), ...env,
+  const child = start(
+    process.execPath,
+    [path.join(ROOT, 'node_modules/next/dist/bin/next'), dev ? 'dev' : 'start', '-H', host, '-p', String(port)],
+    {
+      cwd: WEB,
+      stdio: ['ignore', log, log],
+      env: {
+        ...process.env,
+        NODE_ENV: dev ? 'development' : 'production',
+        NEXT_TELEMETRY_DISABLED: '1',
+        LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
+        LUCERNA_APP_DATABASE_URL: databaseUrl,
+        LUCERNA_AUTH_SECRET: secret.auth,
+        PUBLIC_URL: publicUrl,
+        HOST: host,
+        PORT: String(port),
+        LUCERNA_DEMO: demo ? '1' : '0',
+        ...(demo && { LUCERNA_DEMO_PASSWORD: secret.demo }),
+        ...env,
+      },
     },
-  })
+  )
   let ended = false
   child.on('exit', () => (ended = true))
   const probe = `http://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host}:${port}/api/health`
   for (let i = 0; ; i++) {
-    const ok = await fetch(probe).then((r) => r.ok, () => false)
+    const ok = await fetch(probe).then(
+      (r) => r.ok,
+      () => false,
+    )
     if (ok) break
     if (ended) throw new Told('The application ended before it answered.')
     if (i > 600) throw new Told('The application did not answer within a minute.')

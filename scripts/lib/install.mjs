@@ -9,7 +9,9 @@ const MARK = path.join(ROOT, 'node_modules/.lucerna-installed')
 export async function ensurePackages() {
   const [major = 0, minor = 0] = process.versions.node.split('.').map(Number)
   if (major < 20 || (major === 20 && minor < 19)) throw new Told(`Node.js 20.19 or newer is needed; this is ${process.version}.`)
-  const wanted = createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex')
+  const wanted = createHash('sha256')
+    .update(readFileSync(path.join(ROOT, 'package-lock.json')))
+    .digest('hex')
   if (existsSync(MARK) && readFileSync(MARK, 'utf8') === wanted) return
   say('Installing npm packages …')
   // `npm install` rather than `npm ci`: a lock made on one platform lists only that platform's optional binaries.

@@ -35,7 +35,9 @@ export function run(command, args, { quiet = false, ...options } = {}) {
     }
     child.on('error', reject)
     child.on('close', (code) =>
-      code === 0 ? resolve(output) : reject(new Told(`${command} ${args.join(' ')} failed (${code}).${quiet ? `\n${output.slice(-4000)}` : ''}`)),
+      code === 0
+        ? resolve(output)
+        : reject(new Told(`${command} ${args.join(' ')} failed (${code}).${quiet ? `\n${output.slice(-4000)}` : ''}`)),
     )
   })
 }
@@ -99,7 +101,8 @@ export function sourceHash() {
     const full = path.join(ROOT, file)
     if (!existsSync(full)) return
     if (statSync(full).isDirectory()) {
-      for (const name of readdirSync(full).sort()) if (!SKIP.has(name) && !/\.test\.tsx?$|\.tsbuildinfo$|^next-env/.test(name)) add(path.join(file, name))
+      for (const name of readdirSync(full).sort())
+        if (!SKIP.has(name) && !/\.test\.tsx?$|\.tsbuildinfo$|^next-env/.test(name)) add(path.join(file, name))
     } else hash.update(file).update(readFileSync(full))
   }
   for (const entry of [...SOURCE_DIRS, ...SOURCE_FILES]) add(entry)
@@ -107,7 +110,7 @@ export function sourceHash() {
 }
 
 /** @param {string} command */
-export const onPath = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
+const onPath = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 
 /**
  * Installs a Debian package, or says exactly what to type.
@@ -117,7 +120,10 @@ export const onPath = (command) => spawnSync('sh', ['-c', `command -v ${command}
 export async function debianPackage(name, what) {
   const command = `apt-get install -y ${name}`
   if (!onPath('apt-get')) throw new Told(`${what} is not installed and this is not a Debian system. Install it and try again.`)
-  if (!isRoot) throw new Told(`${what} is not installed, and installing it needs root. Please run:\n\n    sudo apt-get update && sudo ${command}\n\nand start again.`)
+  if (!isRoot)
+    throw new Told(
+      `${what} is not installed, and installing it needs root. Please run:\n\n    sudo apt-get update && sudo ${command}\n\nand start again.`,
+    )
   say(`Installing ${what} (${command}) …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   try {

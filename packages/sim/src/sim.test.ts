@@ -8,16 +8,35 @@ import { DEMO_CARDS } from './cards'
 import { shownBy } from './instrument'
 import { normal, seededRandom } from './random'
 
-const base: SteadyInput = { kind: 'premix', gas: presetGas('methane'), lambda: 1.25, load: 1, returnTemperatureK: 323, fouling: 0, airTemperatureK: 285, cleanDifferentialPa: 160 }
+const base: SteadyInput = {
+  kind: 'premix',
+  gas: presetGas('methane'),
+  lambda: 1.25,
+  load: 1,
+  returnTemperatureK: 323,
+  fouling: 0,
+  airTemperatureK: 285,
+  cleanDifferentialPa: 160,
+}
 const run = (change: Partial<SteadyInput>) => steadyFlue({ ...base, ...change })
 
 describe('steady burner', () => {
-  test.each([[1.1, 384], [1.2, 92], [1.25, 45], [1.35, 11]])('premix CO at λ %p is about %p ppm', (lambda, ppm) => {
+  test.each([
+    [1.1, 384],
+    [1.2, 92],
+    [1.25, 45],
+    [1.35, 11],
+  ])('premix CO at λ %p is about %p ppm', (lambda, ppm) => {
     expect(Math.abs(run({ lambda }).coDry * 1e6 - ppm)).toBeLessThan(1 + ppm * 0.02)
   })
 
   test('induced draught CO air-free at O2 3, 4, 5, 6 %', () => {
-    for (const [o2, ppm] of [[0.03, 1410], [0.04, 505], [0.05, 135], [0.06, 30]] as const) {
+    for (const [o2, ppm] of [
+      [0.03, 1410],
+      [0.04, 505],
+      [0.05, 135],
+      [0.06, 30],
+    ] as const) {
       const lambda = 1 + (8.5465 / 9.5465) * (o2 / (0.2095 - o2))
       const out = run({ kind: 'induced', lambda })
       expect(out.o2Dry).toBeCloseTo(o2, 4)
@@ -27,14 +46,26 @@ describe('steady burner', () => {
 
   test('trends: fouling heats the flue and raises the differential, more air cools and lowers CO2, less load cools', () => {
     const f = fc.double({ min: 0, max: 0.3, noNaN: true })
-    fc.assert(fc.property(f, fc.double({ min: 1.15, max: 1.5, noNaN: true }), fc.double({ min: 0.2, max: 1, noNaN: true }), (fouling, lambda, load) => {
-      const here = run({ fouling, lambda, load })
-      const dirtier = run({ fouling: fouling + 0.04, lambda, load })
-      const leaner = run({ fouling, lambda: lambda + 0.05, load })
-      const lower = run({ fouling, lambda, load: load - 0.05 })
-      return dirtier.flueTemperatureK > here.flueTemperatureK && dirtier.chamberDifferentialPa > here.chamberDifferentialPa &&
-        leaner.co2Dry < here.co2Dry && leaner.o2Dry > here.o2Dry && lower.flueTemperatureK < here.flueTemperatureK
-    }))
+    fc.assert(
+      fc.property(
+        f,
+        fc.double({ min: 1.15, max: 1.5, noNaN: true }),
+        fc.double({ min: 0.2, max: 1, noNaN: true }),
+        (fouling, lambda, load) => {
+          const here = run({ fouling, lambda, load })
+          const dirtier = run({ fouling: fouling + 0.04, lambda, load })
+          const leaner = run({ fouling, lambda: lambda + 0.05, load })
+          const lower = run({ fouling, lambda, load: load - 0.05 })
+          return (
+            dirtier.flueTemperatureK > here.flueTemperatureK &&
+            dirtier.chamberDifferentialPa > here.chamberDifferentialPa &&
+            leaner.co2Dry < here.co2Dry &&
+            leaner.o2Dry > here.o2Dry &&
+            lower.flueTemperatureK < here.flueTemperatureK
+          )
+        },
+      ),
+    )
   })
 
   test('a clean condensing exchanger leaves the flue a little above the return', () => {
@@ -43,12 +74,17 @@ describe('steady burner', () => {
     expect(above).toBeLessThan(30)
   })
 
-  test.each([{ lambda: 0.5 }, { load: 2 }, { fouling: 0.9 }, { lambda: NaN }])('impossible input %p is refused', (change) => expect(() => run(change)).toThrow(RangeError))
+  test.each([{ lambda: 0.5 }, { load: 2 }, { fouling: 0.9 }, { lambda: NaN }])('impossible input %p is refused', (change) =>
+    expect(() => run(change)).toThrow(RangeError),
+  )
 })
 
 describe('random and instruments', () => {
   test('the same seed gives the same stream, another a different one', () => {
-    const take = (seed: number) => { const r = seededRandom(seed); return [r(), r(), r()] }
+    const take = (seed: number) => {
+      const r = seededRandom(seed)
+      return [r(), r(), r()]
+    }
     expect(take(7)).toEqual(take(7))
     expect(take(7)).not.toEqual(take(8))
   })
@@ -60,7 +96,17 @@ describe('random and instruments', () => {
     expect(Math.abs(draws.reduce((a, b) => a + (b - mean) ** 2, 0) / draws.length - 1)).toBeLessThan(0.03)
   })
   test('an instrument shows its resolution and stays in its range', () => {
-    const spec = { id: 'o2', channel: 'o2', origin: 'measured', min: 0, max: 0.21, resolution: 0.001, absolute: 0.002, relative: 0, combine: 'larger' } as const
+    const spec = {
+      id: 'o2',
+      channel: 'o2',
+      origin: 'measured',
+      min: 0,
+      max: 0.21,
+      resolution: 0.001,
+      absolute: 0.002,
+      relative: 0,
+      combine: 'larger',
+    } as const
     const r = seededRandom(3)
     for (let i = 0; i < 200; i++) {
       const shown = shownBy(spec, 0.0415, r)

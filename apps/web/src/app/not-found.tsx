@@ -8,7 +8,9 @@ export default function NotFound() {
       <Mark size={44} />
       <h1 className="text-2xl font-semibold">{t('error.not-found')}</h1>
       <p className="quiet">{t('error.not-found-do')}</p>
-      <Link href="/today" className="btn btn-primary press">{t('nav.today')}</Link>
+      <Link href="/today" className="btn press btn-primary">
+        {t('nav.today')}
+      </Link>
     </main>
   )
 }

@@ -3,7 +3,22 @@ import type { Instrument } from '@lucerna/core/measure'
 import type { Practice } from '@lucerna/core/practice'
 import type { Report } from '@lucerna/core/report'
 import { sql } from 'drizzle-orm'
-import { boolean, date, doublePrecision, foreignKey, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
+import {
+  boolean,
+  date,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgPolicy,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core'
 import { user } from './authSchema'
 
 export * from './authSchema'
@@ -14,9 +29,19 @@ const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'str
 const currentFirm = sql`nullif(current_setting('lucerna.firm_id', true), '')::uuid`
 const currentUser = sql`nullif(current_setting('lucerna.user_id', true), '')`
 /** Second lock beside the query layer: rows of other firms do not exist for the application's role. */
-const ownFirmOnly = () => pgPolicy('own_firm', { as: 'permissive', for: 'all', to: 'public', using: sql`firm_id = ${currentFirm}`, withCheck: sql`firm_id = ${currentFirm}` })
+const ownFirmOnly = () =>
+  pgPolicy('own_firm', {
+    as: 'permissive',
+    for: 'all',
+    to: 'public',
+    using: sql`firm_id = ${currentFirm}`,
+    withCheck: sql`firm_id = ${currentFirm}`,
+  })
 
-const firmId = () => uuid('firm_id').notNull().references(() => firm.id)
+const firmId = () =>
+  uuid('firm_id')
+    .notNull()
+    .references(() => firm.id)
 
 export const firm = pgTable(
   'firm',
@@ -34,7 +59,9 @@ export const membership = pgTable(
   {
     id: uuid('id').primaryKey(),
     firmId: firmId(),
-    userId: text('user_id').notNull().references(() => user.id),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id),
     role: text('role', { enum: ['lead', 'technician', 'apprentice', 'planner', 'viewer'] }).notNull(),
     licenceNumber: text('licence_number'),
     licenceUntil: date('licence_until', { mode: 'string' }),
@@ -43,19 +70,34 @@ export const membership = pgTable(
     unique('membership_once').on(t.firmId, t.userId),
     index('membership_user').on(t.userId),
     // At sign-in the firm is not known yet: everyone may see their own memberships.
-    pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`firm_id = ${currentFirm} or user_id = ${currentUser}`, withCheck: sql`firm_id = ${currentFirm}` }),
+    pgPolicy('own_firm', {
+      for: 'all',
+      to: 'public',
+      using: sql`firm_id = ${currentFirm} or user_id = ${currentUser}`,
+      withCheck: sql`firm_id = ${currentFirm}`,
+    }),
   ],
 )
 
 export const practiceProfile = pgTable(
   'practice_profile',
-  { firmId: firmId(), profileId: text('profile_id').notNull(), version: integer('version').notNull(), data: jsonb('data').$type<Practice>().notNull() },
+  {
+    firmId: firmId(),
+    profileId: text('profile_id').notNull(),
+    version: integer('version').notNull(),
+    data: jsonb('data').$type<Practice>().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.firmId, t.profileId, t.version] }), ownFirmOnly()],
 )
 
 export const targetCard = pgTable(
   'target_card',
-  { firmId: firmId(), cardId: text('card_id').notNull(), version: integer('version').notNull(), data: jsonb('data').$type<Card>().notNull() },
+  {
+    firmId: firmId(),
+    cardId: text('card_id').notNull(),
+    version: integer('version').notNull(),
+    data: jsonb('data').$type<Card>().notNull(),
+  },
   (t) => [primaryKey({ columns: [t.firmId, t.cardId, t.version] }), ownFirmOnly()],
 )
 
@@ -88,7 +130,11 @@ export const gasSupply = pgTable(
     regulatorOwner: text('regulator_owner', { enum: ['supplier', 'technician'] }).notNull(),
     nominalPressurePa: doublePrecision('nominal_pressure_pa'),
   },
-  (t) => [foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }), index('supply_site').on(t.siteId), ownFirmOnly()],
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
+    index('supply_site').on(t.siteId),
+    ownFirmOnly(),
+  ],
 )
 
 export const appliance = pgTable(
@@ -97,7 +143,9 @@ export const appliance = pgTable(
     id: uuid('id').primaryKey(),
     firmId: firmId(),
     siteId: uuid('site_id').notNull(),
-    supplyId: uuid('supply_id').notNull().references(() => gasSupply.id),
+    supplyId: uuid('supply_id')
+      .notNull()
+      .references(() => gasSupply.id),
     name: text('name').notNull(),
     serial: text('serial').notNull(),
     position: text('position').notNull(),
@@ -109,7 +157,10 @@ export const appliance = pgTable(
   },
   (t) => [
     foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
-    foreignKey({ columns: [t.firmId, t.cardId, t.cardVersion], foreignColumns: [targetCard.firmId, targetCard.cardId, targetCard.version] }),
+    foreignKey({
+      columns: [t.firmId, t.cardId, t.cardVersion],
+      foreignColumns: [targetCard.firmId, targetCard.cardId, targetCard.version],
+    }),
     unique('appliance_in_firm').on(t.firmId, t.id),
     index('appliance_site').on(t.siteId),
     ownFirmOnly(),
@@ -197,14 +248,20 @@ export const visitEvent = pgTable(
     at: stamp('at').notNull(),
     deviceId: uuid('device_id').notNull(),
     deviceSeq: integer('device_seq').notNull(),
-    authorId: text('author_id').notNull().references(() => user.id),
+    authorId: text('author_id')
+      .notNull()
+      .references(() => user.id),
     provisional: boolean('provisional').notNull(),
     receivedAt: stamp('received_at').notNull(),
     data: jsonb('data').$type<unknown>().notNull(),
     /** SHA-256 of the canonical content: the same id with other content is refused. */
     contentHash: text('content_hash').notNull(),
   },
-  (t) => [foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }), unique('visit_event_order').on(t.visitId, t.seq), ownFirmOnly()],
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }),
+    unique('visit_event_order').on(t.visitId, t.seq),
+    ownFirmOnly(),
+  ],
 )
 
 /** Projection, rebuildable: as found and as left of every figure of every visit. */
@@ -244,7 +301,13 @@ export const report = pgTable(
     model: jsonb('model').$type<Report>().notNull(),
     hash: text('hash').notNull(),
     createdAt: stamp('created_at').notNull(),
-    createdBy: text('created_by').notNull().references(() => user.id),
+    createdBy: text('created_by')
+      .notNull()
+      .references(() => user.id),
   },
-  (t) => [primaryKey({ columns: [t.visitId, t.version] }), foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }), ownFirmOnly()],
+  (t) => [
+    primaryKey({ columns: [t.visitId, t.version] }),
+    foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }),
+    ownFirmOnly(),
+  ],
 )

@@ -93,7 +93,12 @@ const measurands: Record<string, readonly [short: string, name: string]> = {
 }
 
 export const enScience = {
-  ...(Object.fromEntries(Object.entries(measurands).flatMap(([id, [short, name]]) => [[`short.${id}`, short], [`measurand.${id}`, name]])) as Record<`${'short' | 'measurand'}.${string}`, string>),
+  ...(Object.fromEntries(
+    Object.entries(measurands).flatMap(([id, [short, name]]) => [
+      [`short.${id}`, short],
+      [`measurand.${id}`, name],
+    ]),
+  ) as Record<`${'short' | 'measurand'}.${string}`, string>),
   'station.meter': 'Meter',
   'station.pipe': 'Pipe',
   'station.inlet': 'Inlet',
@@ -182,7 +187,9 @@ export const enScience = {
   'note.dry-air': 'Dry combustion air is taken. Air at 60 % humidity and 20 °C raises the dew point by 1.5 K.',
   'note.flue-loss-only': 'Flue losses only: case, radiation and standby losses are not in it.',
   'note.net-above-100': 'On net calorific value, heat regained by condensing counts on top: more than 100 % is possible and no error.',
-  'note.condensing-upper-bound': 'Below the dew point this is an upper bound: it takes the flue gas as leaving in equilibrium, which real exchangers do not reach.',
-  'note.short-formula': 'The formula of many instruments. Within 0.1 points of first principles on natural gas up to 200 °C, flattering on LPG, blind to condensing and CO. Compare it with your slip; do not let it stand in for the reference.',
+  'note.condensing-upper-bound':
+    'Below the dew point this is an upper bound: it takes the flue gas as leaving in equilibrium, which real exchangers do not reach.',
+  'note.short-formula':
+    'The formula of many instruments. Within 0.1 points of first principles on natural gas up to 200 °C, flattering on LPG, blind to condensing and CO. Compare it with your slip; do not let it stand in for the reference.',
   'note.same-load': 'Rungs are comparable only at the same load: both read with the same appliances burning.',
 } as const

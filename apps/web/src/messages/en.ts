@@ -17,7 +17,8 @@ export const en = {
   'sign-in.bad-address': 'That is not an email address. Write it like name@firm.example.',
   'sign-in.no-password': 'The password is missing.',
   'sign-in.demo': 'Look around the demo',
-  'sign-in.demo-why': 'One click signs you in. Everyone and everything here is made up; this list shows only on the machine that runs the demo.',
+  'sign-in.demo-why':
+    'One click signs you in. Everyone and everything here is made up; this list shows only on the machine that runs the demo.',
   'role.lead': 'Lead technician',
   'role.technician': 'Technician',
   'role.apprentice': 'Apprentice',
@@ -52,7 +53,8 @@ export const en = {
   'today.unassigned': 'Nobody yet',
   'today.unusual_one': 'One figure was at the edge or outside last time',
   'today.unusual_other': '{{count}} figures were at the edge or outside last time',
-  'today.licence-lapsed': 'Your licence ran out on {{until}}. Until it is renewed you can record, but a licensed person has to confirm and close.',
+  'today.licence-lapsed':
+    'Your licence ran out on {{until}}. Until it is renewed you can record, but a licensed person has to confirm and close.',
   'visit-status.planned': 'Planned',
   'visit-status.open': 'Open',
   'visit-status.closed': 'Closed',
@@ -110,7 +112,8 @@ export const en = {
   'report.computed': 'computed',
   'report.unchanged': 'unchanged',
   'report.not-again': 'not measured again',
-  'report.legend': 'Round bead: inside. Half bead: inside, near a limit. Triangle: outside, pointing the way it is off. Dashed ring: no verdict. Dry flue gas; efficiencies are flue losses only, first principles, 25 °C.',
+  'report.legend':
+    'Round bead: inside. Half bead: inside, near a limit. Triangle: outside, pointing the way it is off. Dashed ring: no verdict. Dry flue gas; efficiencies are flue losses only, first principles, 25 °C.',
   'report.worked-out': 'Worked out, as left',
   'report.observed': 'Looked at',
   'report.adjusted': 'Adjusted',

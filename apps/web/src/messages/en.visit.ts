@@ -19,19 +19,24 @@ export const enVisit = {
   'step.skip': 'Skip',
   'step.make-safe.title': 'Zero and make safe',
   'step.make-safe.what': 'Detector and analyser in clean air outdoors, then look round before you touch anything.',
-  'step.make-safe.how': 'Switch the detector and the analyser on outside and let them zero in clean air. Zero a pressure port at its connection each time. Personal CO alarm on. Smell, look at flue, ventilation, old stains and the data plate; read CO in the room. Note old stains and wipe them: a fresh one later shows a live leak.',
+  'step.make-safe.how':
+    'Switch the detector and the analyser on outside and let them zero in clean air. Zero a pressure port at its connection each time. Personal CO alarm on. Smell, look at flue, ventilation, old stains and the data plate; read CO in the room. Note old stains and wipe them: a fresh one later shows a live leak.',
   'step.make-safe.why': 'A channel zeroed in bad air reads wrong all day, and nobody works in gas or CO.',
   'step.standing.title': 'Standing pressure',
   'step.standing.what': 'Everything off. Gas off before a test point is opened.',
-  'step.standing.how': 'Gas off, open the test point, zero the gauge, connect, gas on, everything off. Wait until the reading stands still.',
+  'step.standing.how':
+    'Gas off, open the test point, zero the gauge, connect, gas on, everything off. Wait until the reading stands still.',
   'step.standing.why': 'Too high means that a regulator does not lock up. Above the valve’s maximum nothing is fired.',
   'step.working.title': 'Working pressure at the inlet',
   'step.working.what': 'Everything burning at full rate; read the meter too if you can reach it.',
-  'step.working.how': 'Bring the burner to full rate, other appliances too where the practice asks (seen burning, not just switched on). Read at the meter and at the inlet at the same load.',
-  'step.working.why': 'Good at the meter and low at the inlet is the pipe; low at the meter is the supplier’s side, unless the card says that the regulator is yours.',
+  'step.working.how':
+    'Bring the burner to full rate, other appliances too where the practice asks (seen burning, not just switched on). Read at the meter and at the inlet at the same load.',
+  'step.working.why':
+    'Good at the meter and low at the inlet is the pipe; low at the meter is the supplier’s side, unless the card says that the regulator is yours.',
   'step.manifold.title': 'Manifold pressure at {{rate}}',
   'step.manifold.what': 'Against atmosphere unless the card says otherwise. Cap on for the last reading.',
-  'step.manifold.how': 'Identify every screw before you touch one. Connect to the manifold tap, bring the burner to the rate, wait for the plateau, read.',
+  'step.manifold.how':
+    'Identify every screw before you touch one. Connect to the manifold tap, bring the burner to the rate, wait for the plateau, read.',
   'step.manifold.why': 'Manifold pressure sets the rate; the meter then proves it.',
   'step.differential.title': 'Chamber differential at {{rate}}',
   'step.differential.what': 'Clean or adjust? Answered before any screw.',
@@ -39,11 +44,13 @@ export const enVisit = {
   'step.differential.why': 'A dirty exchanger must be cleaned, not adjusted. The reading against the card and the years says which.',
   'step.flue.title': 'Flue gas at {{rate}}',
   'step.flue.what': 'Case on, wait until it stands still.',
-  'step.flue.how': 'Probe in the sampling point, tip in the middle third of the flue, sealed. The combustion air is outside air on a room-sealed appliance: measure it in the intake. Wait until nothing moves, then record all together.',
+  'step.flue.how':
+    'Probe in the sampling point, tip in the middle third of the flue, sealed. The combustion air is outside air on a room-sealed appliance: measure it in the intake. Wait until nothing moves, then record all together.',
   'step.flue.why': 'CO first, then CO₂ or O₂. Efficiency is a result, not a target.',
   'step.loose-ends.title': 'Close loose ends',
   'step.loose-ends.what': 'Everything that was opened, held or taken off, in reverse.',
-  'step.loose-ends.how': 'Put each thing back and tick it when it is done. A gas joint is closed only by a leak check, detector first, then fluid.',
+  'step.loose-ends.how':
+    'Put each thing back and tick it when it is done. A gas joint is closed only by a leak check, detector first, then fluid.',
   'step.loose-ends.why': 'Something temporary left behind is the commonest way that a good service ends badly.',
   'step.finish.title': 'Finish',
   'step.finish.what': 'Known good: flue, combustion air, pressure or input, safe operation.',
@@ -134,7 +141,8 @@ export const enVisit = {
   'ambient-co.stop': 'stop, ventilate, everyone out of the room',
   'ambient-co.evacuate': 'everyone out of the building at once',
   'ambient-co.emergency': 'everyone out at once, call the emergency line from outside',
-  'gate.observation-stops': '{{observation}}: make it safe first. No switches and no flame where gas is smelled; ventilate, people out, shut the supply if that is safe.',
+  'gate.observation-stops':
+    '{{observation}}: make it safe first. No switches and no flame where gas is smelled; ventilate, people out, shut the supply if that is safe.',
   'gate.ambient-co': '{{ppm}} ppm CO in the room: {{action}}.',
   'gate.inlet-above-maximum': 'The inlet pressure is above the valve’s maximum. Shut the gas and call who owns the regulator.',
   'gate.loose-end-open': 'Still open: {{label}}',
@@ -166,12 +174,14 @@ export const enVisit = {
   'loose.no-flame': 'Never look for a leak with a flame.',
   'loose.tight': 'tight by {{method}}',
   'loose.leaks': 'It leaks',
-  'loose.leaks-do': 'Gas off. Ventilate. Mend the joint, then prove it again. It stays open here until it is tight. Record a defect if it cannot be mended now.',
+  'loose.leaks-do':
+    'Gas off. Ventilate. Mend the joint, then prove it again. It stays open here until it is tight. Record a defect if it cannot be mended now.',
   'leak.detector-and-fluid': 'detector and fluid',
   'leak.detector': 'detector',
   'leak.fluid': 'fluid',
   'adjust.title': 'Before you turn',
-  'adjust.why': 'Only when the reading is outside, the burner is clean and the supply is good. One move, wait, read. Write down every move: it is the way home.',
+  'adjust.why':
+    'Only when the reading is outside, the burner is clean and the supply is good. One move, wait, read. Write down every move: it is the way home.',
   'adjust.again': 'Something was turned: measure again at every rate, or it cannot be left in normal service.',
   'adjust.provisional': 'As an apprentice you adjust under a licensed person, who has to confirm it.',
   'adjust.clockwise.more-gas': 'Clockwise is more gas',
@@ -282,7 +292,8 @@ export const enVisit = {
   'breach.gas-joint-without-leak-check': 'A gas joint was called closed without a leak check',
   'caution.title': 'Cautions',
   'caution.first': 'In doubt: turn off, ventilate, leave, call the emergency line.',
-  'caution.rest': 'For licensed people. Local code and the maker’s card overrule this program. Carbon monoxide has no smell: personal CO alarm on. No flame to find leaks. Mains is live inside, parts are hot.',
+  'caution.rest':
+    'For licensed people. Local code and the maker’s card overrule this program. Carbon monoxide has no smell: personal CO alarm on. No flame to find leaks. Mains is live inside, parts are hot.',
   'keys.title': 'Keys',
   'keys.line': 'R record · N next · W write · L loose ends · ? all keys',
   'keys.R': 'Press the main button: record, ready, close',

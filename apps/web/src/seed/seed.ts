@@ -24,20 +24,42 @@ const YEAR = 365.25 * DAY
 /** Where the simulated appliance stood in each past year. */
 function pastDays(site: DemoSite, now: Date, random: Random): PastDay[] {
   const yearly = (years: number, of: (i: number) => Omit<PastDay, 'at'>): PastDay[] =>
-    Array.from({ length: years }, (_, i) => ({ at: new Date(now.getTime() - (years - i) * YEAR + Math.round((random() - 0.5) * 20) * DAY), ...of(i) }))
+    Array.from({ length: years }, (_, i) => ({
+      at: new Date(now.getTime() - (years - i) * YEAR + Math.round((random() - 0.5) * 20) * DAY),
+      ...of(i),
+    }))
   switch (site.appliance.key) {
     case 'larch-28':
-      return yearly(12, (i) => ({ fouling: 0.012 * i, standingPa: 2220, workingPa: 2060 - 3 * i, lambda: { max: 1.285 - 0.001 * i, min: 1.345 }, manifoldPa: {} }))
+      return yearly(12, (i) => ({
+        fouling: 0.012 * i,
+        standingPa: 2220,
+        workingPa: 2060 - 3 * i,
+        lambda: { max: 1.285 - 0.001 * i, min: 1.345 },
+        manifoldPa: {},
+      }))
     case 'larch-28-lpg':
       return yearly(2, (i) => ({ fouling: 0.01 * i, standingPa: 3980, workingPa: 3720, lambda: { max: 1.275, min: 1.33 }, manifoldPa: {} }))
     case 'drift-80':
-      return yearly(3, (i) => ({ fouling: 0.02 * i, standingPa: 1790, workingPa: 1610 - 40 * i, lambda: { stage1: 1.62, stage2: 1.52 }, manifoldPa: { stage1: 423, stage2: 872 } }))
+      return yearly(3, (i) => ({
+        fouling: 0.02 * i,
+        standingPa: 1790,
+        workingPa: 1610 - 40 * i,
+        lambda: { stage1: 1.62, stage2: 1.52 },
+        manifoldPa: { stage1: 423, stage2: 872 },
+      }))
     default:
       return []
   }
 }
 
-async function seedPeople(db: Transaction, firm: DemoFirm, firmId: string, newId: () => string, password: string, now: Date): Promise<Map<string, string>> {
+async function seedPeople(
+  db: Transaction,
+  firm: DemoFirm,
+  firmId: string,
+  newId: () => string,
+  password: string,
+  now: Date,
+): Promise<Map<string, string>> {
   const ids = new Map<string, string>()
   const hash = await hashPassword(password)
   for (const person of firm.people) {
@@ -46,19 +68,34 @@ async function seedPeople(db: Transaction, firm: DemoFirm, firmId: string, newId
     await db.insert(t.user).values({ id: userId, name: person.name, email: person.email, emailVerified: true })
     await db.insert(t.account).values({ id: newId(), accountId: userId, providerId: 'credential', userId, password: hash })
     await db.insert(t.membership).values({
-      id: newId(), firmId, userId, role: person.role as typeof t.membership.$inferInsert.role, licenceNumber: person.licence,
+      id: newId(),
+      firmId,
+      userId,
+      role: person.role as typeof t.membership.$inferInsert.role,
+      licenceNumber: person.licence,
       licenceUntil: person.licence ? new Date(now.getTime() + 400 * DAY).toISOString().slice(0, 10) : null,
     })
   }
   return ids
 }
 
-async function seedInstruments(db: Transaction, firm: DemoFirm, firmId: string, people: Map<string, string>, newId: () => string, now: Date): Promise<Map<string, Instrument[]>> {
+async function seedInstruments(
+  db: Transaction,
+  firm: DemoFirm,
+  firmId: string,
+  people: Map<string, string>,
+  newId: () => string,
+  now: Date,
+): Promise<Map<string, Instrument[]>> {
   const held = new Map<string, Instrument[]>()
   for (const [n, person] of firm.people.filter((p) => p.role !== 'planner').entries()) {
     const own = demoInstruments(firm.practice).map((spec, i): Instrument => ({
-      ...spec, id: newId(), serial: `${spec.maker[0]}${spec.model.replace(/\D/g, '')}-${4100 + 17 * n + i}`,
-      calibratedAt: new Date(now.getTime() - 13 * YEAR).toISOString(), calibrationDueAt: new Date(now.getTime() + (120 + 11 * i) * DAY).toISOString(), certificate: `CAL-${20_100 + 31 * n + i}`,
+      ...spec,
+      id: newId(),
+      serial: `${spec.maker[0]}${spec.model.replace(/\D/g, '')}-${4100 + 17 * n + i}`,
+      calibratedAt: new Date(now.getTime() - 13 * YEAR).toISOString(),
+      calibrationDueAt: new Date(now.getTime() + (120 + 11 * i) * DAY).toISOString(),
+      certificate: `CAL-${20_100 + 31 * n + i}`,
     }))
     const holder = people.get(person.key)!
     held.set(holder, own)
@@ -67,48 +104,160 @@ async function seedInstruments(db: Transaction, firm: DemoFirm, firmId: string, 
   return held
 }
 
-async function seedSite(db: Transaction, firmId: string, site: DemoSite, newId: () => string, now: Date): Promise<{ siteId: string; applianceId: string }> {
+async function seedSite(
+  db: Transaction,
+  firmId: string,
+  site: DemoSite,
+  newId: () => string,
+  now: Date,
+): Promise<{ siteId: string; applianceId: string }> {
   const siteId = newId()
   const supplyId = newId()
   const applianceId = newId()
   const { appliance: a } = site
   const card = DEMO_CARDS.find((c) => c.id === a.card)!
-  await db.insert(t.site).values({ id: siteId, firmId, name: site.name, address: site.address, timeZone: site.timeZone, altitudeM: site.altitudeM, contact: site.contact, accessNotes: site.accessNotes, hazards: site.hazards })
-  await db.insert(t.gasSupply).values({ id: supplyId, firmId, siteId, gas: a.gas, meter: site.meter, regulatorOwner: 'supplier', nominalPressurePa: a.gas === 'propane' ? 3700 : a.gas === 'natural-gas-h' ? 2100 : 1744 })
+  await db.insert(t.site).values({
+    id: siteId,
+    firmId,
+    name: site.name,
+    address: site.address,
+    timeZone: site.timeZone,
+    altitudeM: site.altitudeM,
+    contact: site.contact,
+    accessNotes: site.accessNotes,
+    hazards: site.hazards,
+  })
+  await db.insert(t.gasSupply).values({
+    id: supplyId,
+    firmId,
+    siteId,
+    gas: a.gas,
+    meter: site.meter,
+    regulatorOwner: 'supplier',
+    nominalPressurePa: a.gas === 'propane' ? 3700 : a.gas === 'natural-gas-h' ? 2100 : 1744,
+  })
   await db.insert(t.appliance).values({
-    id: applianceId, firmId, siteId, supplyId, name: a.name, serial: a.serial, position: a.position, cardId: card.id, cardVersion: card.version, flueLengthM: a.flueLengthM,
-    installedOn: new Date(now.getTime() - a.ageYears * YEAR).toISOString().slice(0, 10), remark: a.remark,
+    id: applianceId,
+    firmId,
+    siteId,
+    supplyId,
+    name: a.name,
+    serial: a.serial,
+    position: a.position,
+    cardId: card.id,
+    cardVersion: card.version,
+    flueLengthM: a.flueLengthM,
+    installedOn: new Date(now.getTime() - a.ageYears * YEAR).toISOString().slice(0, 10),
+    remark: a.remark,
   })
   return { siteId, applianceId }
 }
 
-async function insertVisit(tx: Transaction, values: Pick<typeof t.visit.$inferInsert, 'id' | 'firmId' | 'siteId' | 'plannedFor' | 'assignedTo' | 'remark'>, practiceId: string, applianceId: string): Promise<void> {
+async function insertVisit(
+  tx: Transaction,
+  values: Pick<typeof t.visit.$inferInsert, 'id' | 'firmId' | 'siteId' | 'plannedFor' | 'assignedTo' | 'remark'>,
+  practiceId: string,
+  applianceId: string,
+): Promise<void> {
   const [row] = await tx.select().from(t.appliance).where(eq(t.appliance.id, applianceId))
-  await tx.insert(t.visit).values({ ...values, jobKind: 'annual-service', status: 'planned', practiceId, practiceVersion: SHIPPED_PRACTICES.find((p) => p.id === practiceId)!.version })
-  await tx.insert(t.visitAppliance).values({ visitId: values.id, applianceId, firmId: values.firmId, position: 0, cardId: row!.cardId, cardVersion: row!.cardVersion })
+  await tx.insert(t.visit).values({
+    ...values,
+    jobKind: 'annual-service',
+    status: 'planned',
+    practiceId,
+    practiceVersion: SHIPPED_PRACTICES.find((p) => p.id === practiceId)!.version,
+  })
+  await tx
+    .insert(t.visitAppliance)
+    .values({ visitId: values.id, applianceId, firmId: values.firmId, position: 0, cardId: row!.cardId, cardVersion: row!.cardVersion })
 }
 
 /** One past service, posted through the same door as a device would use; it ends in normal service if its own gates allow. */
-async function seedPastVisit(db: Transaction, actor: Actor, firm: DemoFirm, site: DemoSite, ids: { siteId: string; applianceId: string }, day: PastDay, instruments: Instrument[], random: Random, newId: (at: Date) => string): Promise<void> {
+async function seedPastVisit(
+  db: Transaction,
+  actor: Actor,
+  firm: DemoFirm,
+  site: DemoSite,
+  ids: { siteId: string; applianceId: string },
+  day: PastDay,
+  instruments: Instrument[],
+  random: Random,
+  newId: (at: Date) => string,
+): Promise<void> {
   const visitId = newId(day.at)
   const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
   const card = DEMO_CARDS.find((c) => c.id === site.appliance.card)!
   const gas = site.appliance.gas as GasId
   const sheet = serviceSheet('annual-service', card, practice, { gas, altitudeM: site.altitudeM })
   if (!sheet.ok) throw new Error(sheet.error.code)
-  const events = pastService({ visitId, applianceId: ids.applianceId, card, gas, practice, steps: sheet.value, instruments, day, random, newId, deviceId: newId(day.at) })
+  const events = pastService({
+    visitId,
+    applianceId: ids.applianceId,
+    card,
+    gas,
+    practice,
+    steps: sheet.value,
+    instruments,
+    day,
+    random,
+    newId,
+    deviceId: newId(day.at),
+  })
   const ended = new Date(Date.parse(events.at(-1)!.at) + 60_000)
-  await inFirm(actor, async (tx) => {
-    await insertVisit(tx, { id: visitId, firmId: actor.firmId, siteId: ids.siteId, plannedFor: day.at.toISOString(), assignedTo: actor.userId, remark: 'Yearly service' }, firm.practice, ids.applianceId)
-    await appendEvents(tx, actor, visitId, { events }, ended.toISOString())
-    const loaded = await loadVisit(tx, actor.firmId, visitId)
-    const state = foldLoaded(loaded)
-    const gates = serviceGates(loaded.context.appliances[0]!, state.appliances[0]!, sheet.value, state, loaded.context)
-    const rest = (type: string, data: object) => ({ id: newId(ended), visitId, applianceId: ids.applianceId, type, v: 1, at: ended.toISOString(), deviceId: events[0]!.deviceId, deviceSeq: events.length + 10, data })
-    const answered = gates.filter((g) => !g.hard).map((g) => rest('gate.overridden', { gate: g.id, reason: 'Safe and stable; to be looked at next year' }))
-    const nextDueOn = new Date(ended.getTime() + YEAR).toISOString().slice(0, 10)
-    await appendEvents(tx, actor, visitId, { events: [...answered, rest('appliance.outcome-set', gates.some((g) => g.hard) ? { outcome: 'left-isolated', reason: gates[0]!.code } : { outcome: 'in-normal-service' }), rest('visit.closed', { nextDueOn })] }, ended.toISOString())
-  }, db)
+  await inFirm(
+    actor,
+    async (tx) => {
+      await insertVisit(
+        tx,
+        {
+          id: visitId,
+          firmId: actor.firmId,
+          siteId: ids.siteId,
+          plannedFor: day.at.toISOString(),
+          assignedTo: actor.userId,
+          remark: 'Yearly service',
+        },
+        firm.practice,
+        ids.applianceId,
+      )
+      await appendEvents(tx, actor, visitId, { events }, ended.toISOString())
+      const loaded = await loadVisit(tx, actor.firmId, visitId)
+      const state = foldLoaded(loaded)
+      const gates = serviceGates(loaded.context.appliances[0]!, state.appliances[0]!, sheet.value, state, loaded.context)
+      const rest = (type: string, data: object) => ({
+        id: newId(ended),
+        visitId,
+        applianceId: ids.applianceId,
+        type,
+        v: 1,
+        at: ended.toISOString(),
+        deviceId: events[0]!.deviceId,
+        deviceSeq: events.length + 10,
+        data,
+      })
+      const answered = gates
+        .filter((g) => !g.hard)
+        .map((g) => rest('gate.overridden', { gate: g.id, reason: 'Safe and stable; to be looked at next year' }))
+      const nextDueOn = new Date(ended.getTime() + YEAR).toISOString().slice(0, 10)
+      await appendEvents(
+        tx,
+        actor,
+        visitId,
+        {
+          events: [
+            ...answered,
+            rest(
+              'appliance.outcome-set',
+              gates.some((g) => g.hard) ? { outcome: 'left-isolated', reason: gates[0]!.code } : { outcome: 'in-normal-service' },
+            ),
+            rest('visit.closed', { nextDueOn }),
+          ],
+        },
+        ended.toISOString(),
+      )
+    },
+    db,
+  )
 }
 
 /** Fills an empty database with the demo world. Deterministic but for the day it runs on. */
@@ -117,29 +266,39 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
   try {
     // All or nothing: a seed broken off half way leaves the database empty, and the next start tries again.
     return await db.transaction(async (tx) => {
-    const [firms] = await tx.select({ n: count() }).from(t.firm)
-    if ((firms?.n ?? 0) > 0) return false
-    const random = seededRandom(20_260_301)
-    const make = idMaker(77)
-    const long = new Date(now.getTime() - 13 * YEAR)
-    const newId = () => make(long)
-    for (const firm of DEMO_FIRMS) {
-      const firmId = newId()
-      const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
-      await tx.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
-      await tx.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
-      await tx.insert(t.targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
-      const people = await seedPeople(tx, firm, firmId, newId, password, now)
-      const instruments = await seedInstruments(tx, firm, firmId, people, newId, now)
-      const technician = firm.people.find((p) => p.role === 'technician')!
-      const userId = people.get(technician.key)!
-      const actor: Actor = { userId, firmId, name: technician.name, firmName: firm.name, role: 'technician', heldRole: 'technician', licenceNumber: technician.licence, licenceUntil: null }
-      for (const site of firm.sites) {
-        const ids = await seedSite(tx, firmId, site, newId, now)
-        for (const day of pastDays(site, now, random)) await seedPastVisit(tx, actor, firm, site, ids, day, instruments.get(userId) ?? [], random, make)
+      const [firms] = await tx.select({ n: count() }).from(t.firm)
+      if ((firms?.n ?? 0) > 0) return false
+      const random = seededRandom(20_260_301)
+      const make = idMaker(77)
+      const long = new Date(now.getTime() - 13 * YEAR)
+      const newId = () => make(long)
+      for (const firm of DEMO_FIRMS) {
+        const firmId = newId()
+        const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
+        await tx.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
+        await tx.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
+        await tx.insert(t.targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
+        const people = await seedPeople(tx, firm, firmId, newId, password, now)
+        const instruments = await seedInstruments(tx, firm, firmId, people, newId, now)
+        const technician = firm.people.find((p) => p.role === 'technician')!
+        const userId = people.get(technician.key)!
+        const actor: Actor = {
+          userId,
+          firmId,
+          name: technician.name,
+          firmName: firm.name,
+          role: 'technician',
+          heldRole: 'technician',
+          licenceNumber: technician.licence,
+          licenceUntil: null,
+        }
+        for (const site of firm.sites) {
+          const ids = await seedSite(tx, firmId, site, newId, now)
+          for (const day of pastDays(site, now, random))
+            await seedPastVisit(tx, actor, firm, site, ids, day, instruments.get(userId) ?? [], random, make)
+        }
       }
-    }
-    return true
+      return true
     })
   } finally {
     await client.end()
@@ -156,14 +315,37 @@ export async function seedToday(ownerUrl: string, now: Date): Promise<number> {
       if (!row) continue
       for (const plan of firm.today) {
         const [place] = await db.select().from(t.site).where(eq(t.site.name, plan.site))
-        const [person] = await db.select().from(t.user).where(eq(t.user.email, firm.people.find((p) => p.key === plan.person)!.email))
+        const [person] = await db
+          .select()
+          .from(t.user)
+          .where(eq(t.user.email, firm.people.find((p) => p.key === plan.person)!.email))
         if (!place || !person) continue
         const day = new Intl.DateTimeFormat('sv-SE', { timeZone: place.timeZone }).format(now)
         const start = zonedInstant(day, '00:00', place.timeZone)
         const visits = await db.select().from(t.visit).where(eq(t.visit.siteId, place.id))
-        if (visits.some((v) => v.status !== 'closed' || (Date.parse(v.plannedFor) >= start.getTime() && Date.parse(v.plannedFor) < start.getTime() + DAY))) continue
+        if (
+          visits.some(
+            (v) =>
+              v.status !== 'closed' || (Date.parse(v.plannedFor) >= start.getTime() && Date.parse(v.plannedFor) < start.getTime() + DAY),
+          )
+        )
+          continue
         const [unit] = await db.select().from(t.appliance).where(eq(t.appliance.siteId, place.id))
-        await db.transaction((tx) => insertVisit(tx, { id: uuidv7(), firmId: row.id, siteId: place.id, plannedFor: zonedInstant(day, plan.at, place.timeZone).toISOString(), assignedTo: person.id, remark: plan.remark }, firm.practice, unit!.id))
+        await db.transaction((tx) =>
+          insertVisit(
+            tx,
+            {
+              id: uuidv7(),
+              firmId: row.id,
+              siteId: place.id,
+              plannedFor: zonedInstant(day, plan.at, place.timeZone).toISOString(),
+              assignedTo: person.id,
+              remark: plan.remark,
+            },
+            firm.practice,
+            unit!.id,
+          ),
+        )
         added++
       }
     }

@@ -2,7 +2,7 @@ import type { ChannelSpec, Instrument } from '@lucerna/core/measure'
 import type { Role } from '@lucerna/core/visit'
 
 /** The made-up people, places and instruments of the demo. Nothing here is real. */
-export interface DemoPerson {
+interface DemoPerson {
   readonly key: string
   readonly name: string
   readonly email: string
@@ -10,7 +10,7 @@ export interface DemoPerson {
   readonly licence: string | null
 }
 
-export interface DemoAppliance {
+interface DemoAppliance {
   readonly key: string
   readonly name: string
   readonly card: string
@@ -48,7 +48,9 @@ const mail = (name: string) => `${name}@lucerna.example`
 
 export const DEMO_FIRMS: readonly DemoFirm[] = [
   {
-    key: 'hollowmere', name: 'Hollowmere Heat', practice: 'metric-ratio',
+    key: 'hollowmere',
+    name: 'Hollowmere Heat',
+    practice: 'metric-ratio',
     people: [
       { key: 'maren', name: 'Maren Ostby', email: mail('maren.ostby'), role: 'lead', licence: 'HM-1007' },
       { key: 'tobias', name: 'Tobias Achterberg', email: mail('tobias.achterberg'), role: 'technician', licence: 'HM-1031' },
@@ -57,19 +59,67 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     ],
     sites: [
       {
-        name: '7 Quarry Row', address: '7 Quarry Row, Hollowmere', timeZone: 'Europe/Zurich', altitudeM: 410, contact: 'Mrs Lindqvist, at home in the morning', accessNotes: 'Side gate; boiler in the utility room', hazards: null,
+        name: '7 Quarry Row',
+        address: '7 Quarry Row, Hollowmere',
+        timeZone: 'Europe/Zurich',
+        altitudeM: 410,
+        contact: 'Mrs Lindqvist, at home in the morning',
+        accessNotes: 'Side gate; boiler in the utility room',
+        hazards: null,
         meter: 'Diaphragm, G4, in the porch cupboard',
-        appliance: { key: 'larch-28', name: 'Larch 28 C', card: 'tarnwick-larch-28-c', serial: 'TW28-140377', position: 'Utility room, wall', gas: 'natural-gas-h', flueLengthM: 1.2, ageYears: 12, remark: 'Chamber differential creeping up each year: due a strip' },
+        appliance: {
+          key: 'larch-28',
+          name: 'Larch 28 C',
+          card: 'tarnwick-larch-28-c',
+          serial: 'TW28-140377',
+          position: 'Utility room, wall',
+          gas: 'natural-gas-h',
+          flueLengthM: 1.2,
+          ageYears: 12,
+          remark: 'Chamber differential creeping up each year: due a strip',
+        },
       },
       {
-        name: '11 Quarry Row', address: '11 Quarry Row, Hollowmere', timeZone: 'Europe/Zurich', altitudeM: 410, contact: 'Mr Okonjo', accessNotes: 'Key with No. 7', hazards: 'Steep cellar stairs',
+        name: '11 Quarry Row',
+        address: '11 Quarry Row, Hollowmere',
+        timeZone: 'Europe/Zurich',
+        altitudeM: 410,
+        contact: 'Mr Okonjo',
+        accessNotes: 'Key with No. 7',
+        hazards: 'Steep cellar stairs',
         meter: 'Ultrasonic, G4, cellar',
-        appliance: { key: 'larch-18', name: 'Larch 18 H', card: 'tarnwick-larch-18-h', serial: 'TW18-220914', position: 'Cellar', gas: 'natural-gas-h', flueLengthM: 3.5, ageYears: 4, remark: 'Never commissioned on paper' },
+        appliance: {
+          key: 'larch-18',
+          name: 'Larch 18 H',
+          card: 'tarnwick-larch-18-h',
+          serial: 'TW18-220914',
+          position: 'Cellar',
+          gas: 'natural-gas-h',
+          flueLengthM: 3.5,
+          ageYears: 4,
+          remark: 'Never commissioned on paper',
+        },
       },
       {
-        name: 'Upper Sallow Lodge', address: 'Upper Sallow, Sallow valley', timeZone: 'Europe/Zurich', altitudeM: 1480, contact: 'Warden, by radio', accessNotes: 'Track closed in snow', hazards: 'LPG vessel by the north wall; gas collects low in the boot room',
+        name: 'Upper Sallow Lodge',
+        address: 'Upper Sallow, Sallow valley',
+        timeZone: 'Europe/Zurich',
+        altitudeM: 1480,
+        contact: 'Warden, by radio',
+        accessNotes: 'Track closed in snow',
+        hazards: 'LPG vessel by the north wall; gas collects low in the boot room',
         meter: 'None; LPG vessel, 37 mbar second stage',
-        appliance: { key: 'larch-28-lpg', name: 'Larch 28 C, propane', card: 'tarnwick-larch-28-c', serial: 'TW28-199021', position: 'Boot room', gas: 'propane', flueLengthM: 0.8, ageYears: 2, remark: 'Converted to propane two winters ago; altitude matters' },
+        appliance: {
+          key: 'larch-28-lpg',
+          name: 'Larch 28 C, propane',
+          card: 'tarnwick-larch-28-c',
+          serial: 'TW28-199021',
+          position: 'Boot room',
+          gas: 'propane',
+          flueLengthM: 0.8,
+          ageYears: 2,
+          remark: 'Converted to propane two winters ago; altitude matters',
+        },
       },
     ],
     today: [
@@ -79,29 +129,56 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     ],
   },
   {
-    key: 'ansel', name: 'Ansel Bay Burner Service', practice: 'imperial-oxygen',
+    key: 'ansel',
+    name: 'Ansel Bay Burner Service',
+    practice: 'imperial-oxygen',
     people: [
       { key: 'ruben', name: 'Ruben Calder', email: mail('ruben.calder'), role: 'lead', licence: 'AB-204' },
       { key: 'wim', name: 'Wim Tacoma', email: mail('wim.tacoma'), role: 'technician', licence: 'AB-219' },
     ],
     sites: [
       {
-        name: 'Harbour Office', address: '2 Mole Street, Ansel Bay', timeZone: 'America/Halifax', altitudeM: 12, contact: 'Harbour master’s desk', accessNotes: 'Closet behind the chart room', hazards: null,
+        name: 'Harbour Office',
+        address: '2 Mole Street, Ansel Bay',
+        timeZone: 'America/Halifax',
+        altitudeM: 12,
+        contact: 'Harbour master’s desk',
+        accessNotes: 'Closet behind the chart room',
+        hazards: null,
         meter: 'Diaphragm, 250 class, 2 ft³ dial, outside wall',
-        appliance: { key: 'drift-80', name: 'Drift 80', card: 'brightholm-drift-80', serial: 'BH80-071182', position: 'Closet behind the chart room', gas: 'pipeline-gas-na', flueLengthM: 4, ageYears: 6, remark: 'Inlet pressure falls when the kitchen runs' },
+        appliance: {
+          key: 'drift-80',
+          name: 'Drift 80',
+          card: 'brightholm-drift-80',
+          serial: 'BH80-071182',
+          position: 'Closet behind the chart room',
+          gas: 'pipeline-gas-na',
+          flueLengthM: 4,
+          ageYears: 6,
+          remark: 'Inlet pressure falls when the kitchen runs',
+        },
       },
     ],
     today: [{ site: 'Harbour Office', person: 'wim', at: '09:00', remark: 'Yearly service; read the inlet with the kitchen on' }],
   },
 ]
 
-const measured = (id: string, channel: ChannelSpec['channel'], min: number, max: number, resolution: number, absolute: number, relative = 0): ChannelSpec =>
-  ({ id, channel, origin: 'measured', min, max, resolution, absolute, relative, combine: 'larger' })
+const measured = (
+  id: string,
+  channel: ChannelSpec['channel'],
+  min: number,
+  max: number,
+  resolution: number,
+  absolute: number,
+  relative = 0,
+): ChannelSpec => ({ id, channel, origin: 'measured', min, max, resolution, absolute, relative, combine: 'larger' })
 
 /** An analyser with its own CO2 bench for the ratio school, or an oxygen cell for the oxygen school; gauge; detector; multimeter. */
 export const demoInstruments = (practice: string): Pick<Instrument, 'kind' | 'maker' | 'model' | 'channels'>[] => [
   {
-    kind: 'analyser', maker: 'Meridian', model: practice === 'metric-ratio' ? 'M4 IR' : 'M2',
+    kind: 'analyser',
+    maker: 'Meridian',
+    model: practice === 'metric-ratio' ? 'M4 IR' : 'M2',
     channels: [
       practice === 'metric-ratio' ? measured('co2', 'co2', 0, 0.2, 0.001, 0.002) : measured('o2', 'o2', 0, 0.21, 0.001, 0.002),
       measured('co', 'co', 0, 0.004, 1e-6, 10e-6, 0.05),
@@ -112,5 +189,14 @@ export const demoInstruments = (practice: string): Pick<Instrument, 'kind' | 'ma
   },
   { kind: 'manometer', maker: 'Plumb', model: 'Duo 150', channels: [measured('p', 'pressure', -15_000, 15_000, 1, 5, 0.005)] },
   { kind: 'gas-detector', maker: 'Sniffwell', model: 'S1', channels: [measured('gas', 'combustibleGas', 0, 0.05, 0.0001, 0.0005, 0.1)] },
-  { kind: 'multimeter', maker: 'Ohmer', model: '41', channels: [measured('ua', 'current', 0, 10, 1e-7, 2e-7, 0.02), measured('v', 'voltage', 0, 750, 0.001, 0.003, 0.01), measured('r', 'resistance', 0, 4e7, 0.1, 0.5, 0.01)] },
+  {
+    kind: 'multimeter',
+    maker: 'Ohmer',
+    model: '41',
+    channels: [
+      measured('ua', 'current', 0, 10, 1e-7, 2e-7, 0.02),
+      measured('v', 'voltage', 0, 750, 0.001, 0.003, 0.01),
+      measured('r', 'resistance', 0, 4e7, 0.1, 0.5, 0.01),
+    ],
+  },
 ]

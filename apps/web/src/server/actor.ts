@@ -24,11 +24,21 @@ export async function actorOf(userId: string, now: string, db: Database = databa
     const [own] = await tx.select().from(membership).where(eq(membership.userId, userId)).limit(1)
     if (!own) return null
     await tx.execute(sql`select set_config('lucerna.firm_id', ${own.firmId}, true)`)
-    const [row] = await tx.select({ firmName: firm.name, name: user.name }).from(firm).innerJoin(user, eq(user.id, userId)).where(eq(firm.id, own.firmId))
+    const [row] = await tx
+      .select({ firmName: firm.name, name: user.name })
+      .from(firm)
+      .innerJoin(user, eq(user.id, userId))
+      .where(eq(firm.id, own.firmId))
     if (!row) return null
     return {
-      userId, firmId: own.firmId, name: row.name, firmName: row.firmName, heldRole: own.role, role: actingRole(own.role, own.licenceUntil, now),
-      licenceNumber: own.licenceNumber, licenceUntil: own.licenceUntil,
+      userId,
+      firmId: own.firmId,
+      name: row.name,
+      firmName: row.firmName,
+      heldRole: own.role,
+      role: actingRole(own.role, own.licenceUntil, now),
+      licenceNumber: own.licenceNumber,
+      licenceUntil: own.licenceUntil,
     }
   })
 }

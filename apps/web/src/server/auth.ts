@@ -7,9 +7,11 @@ import * as schema from '@/db/authSchema'
 import { env } from './env'
 
 /** The sign-in library on our tables: sessions and attempt counts live in PostgreSQL. */
-export const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
+const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
   const here = new URL(settings.publicUrl)
-  const twin = ['127.0.0.1', 'localhost'].includes(here.hostname) ? ['127.0.0.1', 'localhost'].map((name) => `${here.protocol}//${name}:${here.port}`) : []
+  const twin = ['127.0.0.1', 'localhost'].includes(here.hostname)
+    ? ['127.0.0.1', 'localhost'].map((name) => `${here.protocol}//${name}:${here.port}`)
+    : []
   return betterAuth({
     database: drizzleAdapter(db, { provider: 'pg', schema }),
     secret: settings.secret,

@@ -40,7 +40,8 @@ export async function readJson(request: Request): Promise<unknown> {
 
 /** An id from the path: what is not an id is simply not found. */
 export function pathId(id: string): string {
-  if (!/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i.test(id)) throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
+  if (!/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i.test(id))
+    throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
   return id.toLowerCase()
 }
 
@@ -52,17 +53,30 @@ export async function apiRoute(request: Request, work: (actor: Actor) => Promise
   const started = performance.now()
   const answer = async (): Promise<Response> => {
     try {
-      if (request.method !== 'GET' && foreignOrigin(request)) throw new ApiProblem(403, 'foreign-origin', 'This request comes from another site.')
+      if (request.method !== 'GET' && foreignOrigin(request))
+        throw new ApiProblem(403, 'foreign-origin', 'This request comes from another site.')
       const actor = await currentActor()
       if (!actor) throw new ApiProblem(401, 'not-signed-in', 'Sign in and send it again; nothing was stored.')
       return await work(actor)
     } catch (error) {
       if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors)
-      log.error({ requestId, err: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'request failed')
+      log.error(
+        { requestId, err: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) },
+        'request failed',
+      )
       return problemResponse(500, 'internal', `Something went wrong on our side; nothing was stored. Try again. (${requestId})`)
     }
   }
   const response = await answer()
-  log.info({ requestId, method: request.method, path: new URL(request.url).pathname, status: response.status, ms: Math.round(performance.now() - started) }, 'request')
+  log.info(
+    {
+      requestId,
+      method: request.method,
+      path: new URL(request.url).pathname,
+      status: response.status,
+      ms: Math.round(performance.now() - started),
+    },
+    'request',
+  )
   return response
 }

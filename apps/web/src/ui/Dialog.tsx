@@ -4,21 +4,33 @@ import { type ReactNode, useEffect, useRef } from 'react'
 import { t } from './words'
 
 /** A modal dialog: closes by Escape, by its button, or by a tap outside. */
-export function Dialog({ title, onClose, children }: { readonly title: string; readonly onClose: () => void; readonly children: ReactNode }) {
+export function Dialog({
+  title,
+  onClose,
+  children,
+}: {
+  readonly title: string
+  readonly onClose: () => void
+  readonly children: ReactNode
+}) {
   const ref = useRef<HTMLDialogElement>(null)
   useEffect(() => {
     ref.current?.showModal()
   }, [])
   return (
     <dialog ref={ref} className="modal modal-bottom sm:modal-middle" onClose={onClose} aria-label={title}>
-      <div className="modal-box bg-base-200 max-h-[85dvh] border hairline">
+      <div className="modal-box max-h-[85dvh] border hairline bg-base-200">
         <div className="mb-4 flex items-center justify-between gap-4">
           <h2 className="text-lg font-semibold">{title}</h2>
-          <button type="button" className="btn btn-ghost btn-sm text-primary" onClick={() => ref.current?.close()}>{t('close')}</button>
+          <button type="button" className="btn btn-ghost text-primary btn-sm" onClick={() => ref.current?.close()}>
+            {t('close')}
+          </button>
         </div>
         {children}
       </div>
-      <form method="dialog" className="modal-backdrop"><button tabIndex={-1}>{t('close')}</button></form>
+      <form method="dialog" className="modal-backdrop">
+        <button tabIndex={-1}>{t('close')}</button>
+      </form>
     </dialog>
   )
 }

@@ -28,25 +28,45 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
   ] as const
   return (
     <div className="flex min-h-dvh flex-col">
-      <a href="#main" className="btn btn-primary sr-only focus:not-sr-only focus:absolute focus:z-50">{t('frame.skip')}</a>
-      <header className="no-print flex min-h-14 items-center gap-3 border-b px-4 hairline">
-        <Link href="/today" aria-label={t('frame.home')} className="flex size-11 items-center justify-center"><Mark /></Link>
+      <a href="#main" className="btn sr-only btn-primary focus:not-sr-only focus:absolute focus:z-50">
+        {t('frame.skip')}
+      </a>
+      <header className="no-print flex min-h-14 items-center gap-3 border-b hairline px-4">
+        <Link href="/today" aria-label={t('frame.home')} className="flex size-11 items-center justify-center">
+          <Mark />
+        </Link>
         <div className="flex min-w-0 flex-wrap items-baseline gap-x-3">
           <h1 className="truncate text-lg font-semibold">{title}</h1>
-          {subtitle && <p className="quiet hidden truncate text-sm sm:block">{subtitle}</p>}
+          {subtitle && <p className="hidden truncate text-sm quiet sm:block">{subtitle}</p>}
         </div>
         <nav aria-label={t('frame.nav')} className="ml-auto hidden items-center gap-1 lg:flex">
           {places.map((p) => (
-            <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`btn btn-ghost btn-sm text-base ${here === p.id ? 'text-base-content bg-base-300' : 'text-primary'}`}>{t(`nav.${p.id}`)}</Link>
+            <Link
+              key={p.id}
+              href={p.href}
+              aria-current={here === p.id ? 'page' : undefined}
+              className={`btn btn-ghost text-base btn-sm ${here === p.id ? 'bg-base-300 text-base-content' : 'text-primary'}`}
+            >
+              {t(`nav.${p.id}`)}
+            </Link>
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-3 lg:ml-2">{right}</div>
-        <div className="hidden lg:block"><PersonMenu person={person} /></div>
+        <div className="hidden lg:block">
+          <PersonMenu person={person} />
+        </div>
       </header>
-      <main id="main" className="flex-1 pb-20 lg:pb-0">{children}</main>
-      <nav aria-label={t('frame.nav')} className="no-print bg-base-200 fixed inset-x-0 bottom-0 z-20 flex border-t hairline lg:hidden">
+      <main id="main" className="flex-1 pb-20 lg:pb-0">
+        {children}
+      </main>
+      <nav aria-label={t('frame.nav')} className="no-print fixed inset-x-0 bottom-0 z-20 flex border-t hairline bg-base-200 lg:hidden">
         {[...places, { id: 'more', href: '/more', icon: Ellipsis } as const].map((p) => (
-          <Link key={p.id} href={p.href} aria-current={here === p.id ? 'page' : undefined} className={`flex min-h-16 flex-1 flex-col items-center justify-center gap-1 border-t-2 text-xs ${here === p.id ? 'border-primary text-primary font-semibold' : 'quiet border-transparent'}`}>
+          <Link
+            key={p.id}
+            href={p.href}
+            aria-current={here === p.id ? 'page' : undefined}
+            className={`flex min-h-16 flex-1 flex-col items-center justify-center gap-1 border-t-2 text-xs ${here === p.id ? 'border-primary font-semibold text-primary' : 'border-transparent quiet'}`}
+          >
             <p.icon size={20} aria-hidden="true" />
             {t(`nav.${p.id}`)}
           </Link>

@@ -6,8 +6,8 @@ import { t } from './words'
 export function PersonMenu({ person }: { readonly person: { readonly name: string; readonly role: string; readonly firmName: string } }) {
   return (
     <details className="dropdown dropdown-end">
-      <summary className="btn btn-ghost btn-sm quiet text-sm">{person.name}</summary>
-      <div className="dropdown-content bg-base-200 z-30 mt-1 flex w-64 flex-col gap-4 rounded-md border p-4 hairline">
+      <summary className="btn btn-ghost text-sm quiet btn-sm">{person.name}</summary>
+      <div className="dropdown-content z-30 mt-1 flex w-64 flex-col gap-4 rounded-md border hairline bg-base-200 p-4">
         <PersonPanel person={person} />
       </div>
     </details>
@@ -20,11 +20,13 @@ export function PersonPanel({ person }: { readonly person: { readonly name: stri
     <>
       <div>
         <p className="font-semibold">{person.name}</p>
-        <p className="quiet text-sm">{person.firmName} · {t(`role.${person.role}`)}</p>
+        <p className="text-sm quiet">
+          {person.firmName} · {t(`role.${person.role}`)}
+        </p>
       </div>
       <ThemeChoice />
       <form action={signOutAction}>
-        <button className="btn btn-outline w-full">{t('frame.sign-out')}</button>
+        <button className="btn w-full btn-outline">{t('frame.sign-out')}</button>
       </form>
     </>
   )

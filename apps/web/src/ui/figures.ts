@@ -14,10 +14,12 @@ export const unitText = (id: MeasurandId, units: Units): string => {
 }
 
 /** A value of a measurand as written, without unit. `figure('pressure.working', 2030, 'metric')` → `'20.3'`. */
-export const figure = (id: MeasurandId, valueSi: number, units: Units): string => formatSi(valueSi, MEASURANDS[id].quantity, shownAs(id, units), locale())
+export const figure = (id: MeasurandId, valueSi: number, units: Units): string =>
+  formatSi(valueSi, MEASURANDS[id].quantity, shownAs(id, units), locale())
 
 /** The same with its unit. */
-export const figureWithUnit = (id: MeasurandId, valueSi: number, units: Units): string => `${figure(id, valueSi, units)} ${unitText(id, units)}`.trim()
+export const figureWithUnit = (id: MeasurandId, valueSi: number, units: Units): string =>
+  `${figure(id, valueSi, units)} ${unitText(id, units)}`.trim()
 
 /** A difference or uncertainty of a measurand, with one more digit where the plain one would show nothing. */
 export function spanText(id: MeasurandId, spanSi: number, units: Units): string {
@@ -30,7 +32,12 @@ export function spanText(id: MeasurandId, spanSi: number, units: Units): string 
 export const gaugeFloor = (id: MeasurandId): number => (MEASURANDS[id].quantity === 'temperature' ? 273.15 : 0)
 
 /** A band as written: "8.7–9.2", "to 350", "from 17". */
-export function bandText(id: MeasurandId, band: { min?: number | null | undefined; max?: number | null | undefined }, units: Units, words: { upTo: string; from: string }): string {
+export function bandText(
+  id: MeasurandId,
+  band: { min?: number | null | undefined; max?: number | null | undefined },
+  units: Units,
+  words: { upTo: string; from: string },
+): string {
   const write = (v: number) => figure(id, v, units)
   if (band.min != null && band.max != null) return `${write(band.min)}–${write(band.max)}`
   if (band.max != null) return `${words.upTo} ${write(band.max)}`

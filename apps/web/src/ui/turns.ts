@@ -9,4 +9,3 @@ export function turnsText(turns: number): string {
   if (Math.abs(eighths / 8 - Math.abs(turns)) > 1e-6) return formatNumber(Math.abs(turns), 2, locale())
   return `${eighths >= 8 || eighths === 0 ? Math.floor(eighths / 8) : ''}${EIGHTHS[eighths % 8]}`
 }
-

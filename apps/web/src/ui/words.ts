@@ -3,7 +3,6 @@ import { en } from '@/messages/en'
 
 /** Languages shipped; another one is another message file and a line here. */
 const LANGUAGES = { en } as const
-export type Language = keyof typeof LANGUAGES
 export type MessageKey = keyof typeof en
 
 const instance = i18next.createInstance()

@@ -4,15 +4,24 @@ import { MEASURAND_IDS, MEASURANDS, stationSchema } from '../measure'
 import { toSi, unitsOf } from '../units'
 
 export const BURNER_KINDS = [
-  'atmospheric', 'induced-draught', 'modulating-furnace', 'premix-pneumatic', 'premix-adapted', 'multi-valve', 'forced-draught',
+  'atmospheric',
+  'induced-draught',
+  'modulating-furnace',
+  'premix-pneumatic',
+  'premix-adapted',
+  'multi-valve',
+  'forced-draught',
 ] as const
 export const APPLIANCE_TYPES = ['combination-boiler', 'boiler', 'steam-boiler', 'furnace', 'water-heater'] as const
 export const FLUE_TYPES = ['room-sealed', 'open-flued'] as const
 
-const slug = z.string().regex(/^[a-z0-9][a-z0-9-]*$/).max(60)
+const slug = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]*$/)
+  .max(60)
 const sourceSchema = z.strictObject({ doc: z.string().min(1), page: z.string().min(1) })
 
-export const firingStateSchema = z.strictObject({
+const firingStateSchema = z.strictObject({
   id: slug,
   kind: z.enum(['off', 'standing', 'pilot', 'purge', 'ignition', 'rate']),
   order: z.number().int(),
@@ -40,7 +49,7 @@ const printedSchema = z.strictObject({
   goal: z.number().optional(),
 })
 
-export const limitSchema = z
+const limitSchema = z
   .strictObject({
     measurandId: z.enum(MEASURAND_IDS),
     stationId: stationSchema,
@@ -57,7 +66,8 @@ export const limitSchema = z
   })
   .superRefine((limit, context) => {
     const { quantity, stations } = MEASURANDS[limit.measurandId]
-    if (!stations.includes(limit.stationId)) context.addIssue({ code: 'custom', path: ['stationId'], message: 'This measurand is not taken at this station.' })
+    if (!stations.includes(limit.stationId))
+      context.addIssue({ code: 'custom', path: ['stationId'], message: 'This measurand is not taken at this station.' })
     if (!unitsOf(quantity).some((unit) => unit === limit.printed.unit)) {
       context.addIssue({ code: 'custom', path: ['printed', 'unit'], message: `Not a unit of ${quantity}.` })
       return
@@ -65,12 +75,17 @@ export const limitSchema = z
     for (const key of ['min', 'nominal', 'max', 'goal'] as const) {
       const printed = limit.printed[key]
       const si = limit[key]
-      const same = printed === undefined ? si === undefined : si !== undefined && Math.abs(toSi(printed, limit.printed.unit, quantity) - si) <= 1e-6 * Math.max(1, Math.abs(si))
+      const same =
+        printed === undefined
+          ? si === undefined
+          : si !== undefined && Math.abs(toSi(printed, limit.printed.unit, quantity) - si) <= 1e-6 * Math.max(1, Math.abs(si))
       if (!same) context.addIssue({ code: 'custom', path: [key], message: 'The printed value and its SI value differ.' })
     }
     const { min = -Infinity, nominal = min, max = Infinity } = limit
-    if (limit.min === undefined && limit.max === undefined) context.addIssue({ code: 'custom', path: ['min'], message: 'A limit needs a minimum or a maximum.' })
-    if (!(min <= nominal && (nominal === -Infinity || nominal <= max) && min <= max)) context.addIssue({ code: 'custom', path: ['max'], message: 'Minimum, nominal and maximum are out of order.' })
+    if (limit.min === undefined && limit.max === undefined)
+      context.addIssue({ code: 'custom', path: ['min'], message: 'A limit needs a minimum or a maximum.' })
+    if (!(min <= nominal && (nominal === -Infinity || nominal <= max) && min <= max))
+      context.addIssue({ code: 'custom', path: ['max'], message: 'Minimum, nominal and maximum are out of order.' })
   })
 export type Limit = z.infer<typeof limitSchema>
 
@@ -102,20 +117,29 @@ export const cardSchema = z
     condensing: z.boolean(),
     flueType: z.enum(FLUE_TYPES),
     category: z.string(),
-    ratings: z.array(
-      z.strictObject({
-        gas: z.enum(GAS_PRESET_IDS),
-        inputMaxNetW: z.number().positive(),
-        inputMaxGrossW: z.number().positive(),
-        inputMinNetW: z.number().positive(),
-        inputMinGrossW: z.number().positive(),
-        orifice: z.string().nullable(),
-        source: sourceSchema,
-      }),
-    ).min(1),
+    ratings: z
+      .array(
+        z.strictObject({
+          gas: z.enum(GAS_PRESET_IDS),
+          inputMaxNetW: z.number().positive(),
+          inputMaxGrossW: z.number().positive(),
+          inputMinNetW: z.number().positive(),
+          inputMinGrossW: z.number().positive(),
+          orifice: z.string().nullable(),
+          source: sourceSchema,
+        }),
+      )
+      .min(1),
     firingStates: z.array(firingStateSchema).min(2),
     limits: z.array(limitSchema),
-    supply: z.array(z.strictObject({ gas: z.enum(GAS_PRESET_IDS), inletMaxPa: z.number().positive(), regulatorIsTechnicians: z.boolean(), source: sourceSchema })),
+    supply: z.array(
+      z.strictObject({
+        gas: z.enum(GAS_PRESET_IDS),
+        inletMaxPa: z.number().positive(),
+        regulatorIsTechnicians: z.boolean(),
+        source: sourceSchema,
+      }),
+    ),
     adjusters: z.array(adjusterSchema),
     probe: z.string().min(1).meta({ description: 'Where the flue gas probe goes.' }),
     testPoints: z.array(z.strictObject({ stationId: stationSchema, label: z.string(), how: z.string(), closes: z.string() })),
@@ -126,9 +150,11 @@ export const cardSchema = z
   })
   .superRefine((card, context) => {
     const states = new Set(card.firingStates.map((state) => state.id))
-    for (const needed of ['off', 'standing']) if (!states.has(needed)) context.addIssue({ code: 'custom', path: ['firingStates'], message: `State "${needed}" is missing.` })
+    for (const needed of ['off', 'standing'])
+      if (!states.has(needed)) context.addIssue({ code: 'custom', path: ['firingStates'], message: `State "${needed}" is missing.` })
     card.limits.forEach((limit, i) => {
-      if (!states.has(limit.firingStateId)) context.addIssue({ code: 'custom', path: ['limits', i, 'firingStateId'], message: 'No such firing state on this card.' })
+      if (!states.has(limit.firingStateId))
+        context.addIssue({ code: 'custom', path: ['limits', i, 'firingStateId'], message: 'No such firing state on this card.' })
     })
   })
 export type Card = z.infer<typeof cardSchema>
@@ -139,4 +165,5 @@ export const ratesOf = (card: Pick<Card, 'firingStates'>): FiringState[] =>
   card.firingStates.filter((state) => state.kind === 'rate').sort((a, b) => b.order - a.order)
 
 /** A firing state of a card by id. */
-export const firingState = (card: Pick<Card, 'firingStates'>, id: string): FiringState | undefined => card.firingStates.find((state) => state.id === id)
+export const firingState = (card: Pick<Card, 'firingStates'>, id: string): FiringState | undefined =>
+  card.firingStates.find((state) => state.id === id)

@@ -32,7 +32,10 @@ const finite = (value: number | undefined): boolean => value === undefined || Nu
  * Problems: `not-finite`, `o2-or-co2-needed`, `o2-negative`, `o2-not-below-air` (20.95 % and more is air), `co2-not-positive`,
  * `co2-above-maximum` (more than this fuel can make), `co-negative`, `co-too-high` (above 10 % is not flue gas).
  */
-export function oxygenOf(gas: GasProperties, readings: Pick<FlueReadings, 'o2Dry' | 'co2Dry' | 'coDry'>): Result<{ o2Dry: number; coDry: number; from: 'o2' | 'co2' }> {
+export function oxygenOf(
+  gas: GasProperties,
+  readings: Pick<FlueReadings, 'o2Dry' | 'co2Dry' | 'coDry'>,
+): Result<{ o2Dry: number; coDry: number; from: 'o2' | 'co2' }> {
   const { o2Dry, co2Dry, coDry = 0 } = readings
   for (const [name, value] of Object.entries({ o2Dry, co2Dry, coDry })) if (!finite(value)) return fail('not-finite', { name }, [name])
   if (coDry < 0) return fail('co-negative', {}, ['coDry'])
@@ -67,7 +70,8 @@ export function analyseFlue(gas: GasProperties, readings: FlueReadings): Result<
   const { flueTemperatureK, airTemperatureK, airWaterRatio = 0, pressurePa = ATMOSPHERE_PA, referenceK = 298.15 } = readings
   for (const [name, value] of Object.entries({ flueTemperatureK, airTemperatureK })) {
     if (!Number.isFinite(value)) return fail('not-finite', { name }, [name])
-    if (value < ENTHALPY_RANGE_K.min || value > ENTHALPY_RANGE_K.max) return fail('temperature-range', { ...ENTHALPY_RANGE_K, name }, [name])
+    if (value < ENTHALPY_RANGE_K.min || value > ENTHALPY_RANGE_K.max)
+      return fail('temperature-range', { ...ENTHALPY_RANGE_K, name }, [name])
   }
   if (flueTemperatureK < airTemperatureK) return fail('flue-colder-than-air', {}, ['flueTemperatureK'])
   if (!(pressurePa >= 50_000 && pressurePa <= 120_000)) return fail('pressure-range', { min: 50_000, max: 120_000 }, ['pressurePa'])
@@ -104,7 +108,13 @@ export function atReferenceOxygen(fraction: number, o2Dry: number, referenceO2: 
  * // 1 ppm CO at 0 % O2 on methane: 1.074 mg/kWh on net input
  * emissionPerHeat(methane, 1e-6, 0, 0.0280101, 'net') * 3.6e12 // 1.074
  */
-export function emissionPerHeat(gas: GasProperties, fraction: number, o2Dry: number, molarMassKgPerMol: number, basis: 'gross' | 'net'): number {
+export function emissionPerHeat(
+  gas: GasProperties,
+  fraction: number,
+  o2Dry: number,
+  molarMassKgPerMol: number,
+  basis: 'gross' | 'net',
+): number {
   const dryFlue = (gas.terms.dryFlue * AIR_OXYGEN) / (AIR_OXYGEN - o2Dry)
   const heat = basis === 'gross' ? gas.terms.gross15JPerMol : gas.terms.gross15JPerMol / gas.grossToNet
   return (fraction * dryFlue * molarMassKgPerMol) / heat

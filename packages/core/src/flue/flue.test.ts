@@ -35,7 +35,10 @@ describe('efficiency from first principles', () => {
   })
 
   test('unburnt CO costs 0.048 % at 100 ppm and O2 9 %', () => {
-    expect(run(methane, { o2Dry: 0.09, coDry: 100e-6, flueTemperatureK: C(200), airTemperatureK: C(20) }).coLoss * 100).toBeCloseTo(0.048, 3)
+    expect(run(methane, { o2Dry: 0.09, coDry: 100e-6, flueTemperatureK: C(200), airTemperatureK: C(20) }).coLoss * 100).toBeCloseTo(
+      0.048,
+      3,
+    )
   })
 
   test('condensed share and dew point', () => {
@@ -49,8 +52,12 @@ describe('efficiency from first principles', () => {
   test('air at 60 % humidity: less when dry, more when condensing, dew point up', () => {
     const base = { o2Dry: 0.05, airTemperatureK: C(20) }
     const airWaterRatio = airWater(0.6, C(20))
-    const hot = run(methane, { ...base, flueTemperatureK: C(180), airWaterRatio }).grossEfficiency - run(methane, { ...base, flueTemperatureK: C(180) }).grossEfficiency
-    const cool = run(methane, { ...base, flueTemperatureK: C(45), airWaterRatio }).grossEfficiency - run(methane, { ...base, flueTemperatureK: C(45) }).grossEfficiency
+    const hot =
+      run(methane, { ...base, flueTemperatureK: C(180), airWaterRatio }).grossEfficiency -
+      run(methane, { ...base, flueTemperatureK: C(180) }).grossEfficiency
+    const cool =
+      run(methane, { ...base, flueTemperatureK: C(45), airWaterRatio }).grossEfficiency -
+      run(methane, { ...base, flueTemperatureK: C(45) }).grossEfficiency
     expect(hot * 100).toBeCloseTo(-0.11, 1)
     expect(cool * 100).toBeCloseTo(0.8, 1)
     const dew = (ratio: number) => run(methane, { ...base, flueTemperatureK: C(180), airWaterRatio: ratio }).dewPointK
@@ -110,7 +117,9 @@ describe('dew point', () => {
   test('saturation: known points, and the inverse undoes it within 0.01 K', () => {
     expect(saturationPressure(273.16)).toBeCloseTo(611.66, 0)
     expect(saturationPressure(C(100)) / 101418).toBeCloseTo(1, 4)
-    fc.assert(fc.property(fc.double({ min: 274, max: 390, noNaN: true }), (t) => Math.abs(saturationTemperature(saturationPressure(t)) - t) < 0.01))
+    fc.assert(
+      fc.property(fc.double({ min: 274, max: 390, noNaN: true }), (t) => Math.abs(saturationTemperature(saturationPressure(t)) - t) < 0.01),
+    )
   })
 })
 

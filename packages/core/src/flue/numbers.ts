@@ -85,8 +85,7 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
   const hN2 = molarEnthalpy('N2', tf)
   const o2Ta = molarEnthalpy('O2', ta)
   const n2Ta = molarEnthalpy('N2', ta)
-  const dryAboveAir =
-    co2 * (hCo2 - molarEnthalpy('CO2', ta)) + co * (hCo - molarEnthalpy('CO', ta)) + o2 * (hO2 - o2Ta) + n2 * (hN2 - n2Ta)
+  const dryAboveAir = co2 * (hCo2 - molarEnthalpy('CO2', ta)) + co * (hCo - molarEnthalpy('CO', ta)) + o2 * (hO2 - o2Ta) + n2 * (hN2 - n2Ta)
   // The dry flue at air temperature against the air that came in, both above the reference: a small shift that belongs to the water made of it.
   const o2T0 = molarEnthalpy('O2', t0)
   const n2T0 = molarEnthalpy('N2', t0)
@@ -98,7 +97,9 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
   const latent = latentHeat(t0)
   const hVapourT0 = molarEnthalpy('H2O', t0)
   const sensibleWater =
-    vapour * (molarEnthalpy('H2O', tf) - hVapourT0) + condensed * LIQUID_WATER_CP * (tf - t0) - airVapour * (molarEnthalpy('H2O', ta) - hVapourT0)
+    vapour * (molarEnthalpy('H2O', tf) - hVapourT0) +
+    condensed * LIQUID_WATER_CP * (tf - t0) -
+    airVapour * (molarEnthalpy('H2O', ta) - hVapourT0)
   const latentNet = (vapour - airVapour) * latent
 
   const gross = t0 < 293 ? terms.gross15JPerMol : terms.grossJPerMol

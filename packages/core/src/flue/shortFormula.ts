@@ -11,7 +11,12 @@ const SHORT = { second: { a2: 0.66, b: 0.009 }, third: { a2: 0.63, b: 0.008 } } 
  * @example
  * shortFlueLoss(naturalGas, 0.05, 453.15, 293.15) // 0.0804
  */
-export function shortFlueLoss(gas: Pick<GasProperties, 'family'>, o2Dry: number, flueTemperatureK: number, airTemperatureK: number): number | undefined {
+export function shortFlueLoss(
+  gas: Pick<GasProperties, 'family'>,
+  o2Dry: number,
+  flueTemperatureK: number,
+  airTemperatureK: number,
+): number | undefined {
   if (gas.family !== 'second' && gas.family !== 'third') return undefined
   const { a2, b } = SHORT[gas.family]
   return ((flueTemperatureK - airTemperatureK) * (a2 / (21 - o2Dry * 100) + b)) / 100

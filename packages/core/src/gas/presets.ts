@@ -2,17 +2,34 @@ import { unwrap } from '../result'
 import { type GasComposition, type GasProperties, gasProperties } from './properties'
 
 /** Typical compositions, as data. A supplier's analysis always comes before these. */
-const naturalGasH: GasComposition = { methane: 0.92, ethane: 0.045, propane: 0.01, nButane: 0.002, iButane: 0.002, pentanePlus: 0.0005, carbonDioxide: 0.0085, nitrogen: 0.012 }
+const naturalGasH: GasComposition = {
+  methane: 0.92,
+  ethane: 0.045,
+  propane: 0.01,
+  nButane: 0.002,
+  iButane: 0.002,
+  pentanePlus: 0.0005,
+  carbonDioxide: 0.0085,
+  nitrogen: 0.012,
+}
 
 const withHydrogen = (share: number): GasComposition => ({
   ...Object.fromEntries(Object.entries(naturalGasH).map(([name, x]) => [name, x * (1 - share)])),
   hydrogen: share,
 })
 
-export const GAS_PRESETS = {
+const GAS_PRESETS = {
   'natural-gas-h': naturalGasH,
   'natural-gas-l': { methane: 0.813, ethane: 0.028, propane: 0.004, nButane: 0.001, iButane: 0.001, carbonDioxide: 0.009, nitrogen: 0.144 },
-  'pipeline-gas-na': { methane: 0.94, ethane: 0.035, propane: 0.005, nButane: 0.001, iButane: 0.001, carbonDioxide: 0.006, nitrogen: 0.012 },
+  'pipeline-gas-na': {
+    methane: 0.94,
+    ethane: 0.035,
+    propane: 0.005,
+    nButane: 0.001,
+    iButane: 0.001,
+    carbonDioxide: 0.006,
+    nitrogen: 0.012,
+  },
   methane: { methane: 1 },
   propane: { propane: 1 },
   butane: { nButane: 0.7, iButane: 0.3 },

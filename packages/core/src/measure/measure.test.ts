@@ -24,7 +24,8 @@ describe('registry', () => {
     expect(LINE_STATIONS).toHaveLength(8)
   })
   test('open and loaded are two measurands', () => {
-    for (const id of ['thermocouple.open', 'thermocouple.loaded', 'pilotGenerator.open', 'pilotGenerator.loaded'] as const) expect(MEASURANDS[id]).toBeDefined()
+    for (const id of ['thermocouple.open', 'thermocouple.loaded', 'pilotGenerator.open', 'pilotGenerator.loaded'] as const)
+      expect(MEASURANDS[id]).toBeDefined()
   })
 })
 
@@ -56,7 +57,10 @@ describe('uncertainty', () => {
   test('one sigma of gross efficiency: methane, O2 5 %, 180 °C, ±0.2 %, ±1 K as two sigma', () => {
     const methane = presetGas('methane')
     const u = propagate(
-      ({ o2, tf, ta }) => { const a = analyseFlue(methane, { o2Dry: o2, flueTemperatureK: tf, airTemperatureK: ta }); return a.ok ? a.value.grossEfficiency : undefined },
+      ({ o2, tf, ta }) => {
+        const a = analyseFlue(methane, { o2Dry: o2, flueTemperatureK: tf, airTemperatureK: ta })
+        return a.ok ? a.value.grossEfficiency : undefined
+      },
       { o2: 0.05, tf: 453.15, ta: 293.15 },
       { o2: 0.001, tf: 0.5, ta: 0.5 },
     )
@@ -65,10 +69,12 @@ describe('uncertainty', () => {
   })
   test('linear functions are exact, whatever the slopes', () => {
     const n = fc.double({ min: -100, max: 100, noNaN: true })
-    fc.assert(fc.property(n, n, n, n, (a, b, x, y) => {
-      const u = propagate(({ p, q }) => a * p + b * q, { p: x, q: y }, { p: 0.1, q: 0.2 })!
-      return Math.abs(u - Math.hypot(a * 0.1, b * 0.2)) < 1e-9
-    }))
+    fc.assert(
+      fc.property(n, n, n, n, (a, b, x, y) => {
+        const u = propagate(({ p, q }) => a * p + b * q, { p: x, q: y }, { p: 0.1, q: 0.2 })!
+        return Math.abs(u - Math.hypot(a * 0.1, b * 0.2)) < 1e-9
+      }),
+    )
   })
   test('no answer at the point is no answer', () => expect(propagate(() => undefined, { a: 1 }, { a: 1 })).toBeUndefined())
   test('beside a cliff the one-sided difference serves', () => {
@@ -78,8 +84,11 @@ describe('uncertainty', () => {
 
 test('channels and calibration', () => {
   const instrument = {
-    channels: [{ id: 'tf', channel: 'flueTemperature', origin: 'measured', min: 0, max: 1, resolution: 1, absolute: 0, relative: 0, combine: 'sum' }] as const,
-    calibratedAt: '2026-01-01T00:00:00.000Z', calibrationDueAt: '2026-12-31T00:00:00.000Z',
+    channels: [
+      { id: 'tf', channel: 'flueTemperature', origin: 'measured', min: 0, max: 1, resolution: 1, absolute: 0, relative: 0, combine: 'sum' },
+    ] as const,
+    calibratedAt: '2026-01-01T00:00:00.000Z',
+    calibrationDueAt: '2026-12-31T00:00:00.000Z',
   }
   expect(channelFor({ channels: [...instrument.channels] }, 'temperature.flow')?.id).toBe('tf')
   expect(channelFor({ channels: [...instrument.channels] }, 'o2.flue')).toBeUndefined()

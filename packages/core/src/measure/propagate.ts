@@ -21,7 +21,8 @@ export function propagate<K extends string>(
     if (!u) continue
     const up = compute({ ...inputs, [key]: inputs[key] + u })
     const down = compute({ ...inputs, [key]: inputs[key] - u })
-    const slope = up !== undefined && down !== undefined ? (up - down) / 2 : up !== undefined ? up - here : down !== undefined ? here - down : 0
+    const slope =
+      up !== undefined && down !== undefined ? (up - down) / 2 : up !== undefined ? up - here : down !== undefined ? here - down : 0
     sum += slope ** 2
   }
   return Math.sqrt(sum)

@@ -18,7 +18,14 @@ test('goal and limit by appliance type', () => {
   expect(ratio(testCard)).toMatchObject({ max: 0.004, goal: 0.001 })
   expect(ratio({ burnerKind: 'atmospheric', applianceType: 'boiler', flueType: 'open-flued' })).toMatchObject({ max: 0.008 })
   const airFree = (applianceType: 'boiler' | 'water-heater') =>
-    profileLimit(imperial!, { burnerKind: 'atmospheric', applianceType, flueType: 'open-flued' }, 'pipeline-gas-na', 'co.airFree', 'flue', 'rate')?.max
+    profileLimit(
+      imperial!,
+      { burnerKind: 'atmospheric', applianceType, flueType: 'open-flued' },
+      'pipeline-gas-na',
+      'co.airFree',
+      'flue',
+      'rate',
+    )?.max
   expect(airFree('boiler')).toBeCloseTo(400e-6)
   expect(airFree('water-heater')).toBeCloseTo(200e-6)
 })
@@ -30,6 +37,13 @@ test('supply limits follow the gas; nothing fits, nothing is guessed', () => {
   expect(profileLimit(metric!, testCard, 'natural-gas-h', 'flame.current', 'electrics', 'rate')).toBeUndefined()
 })
 
-test.each([[5, undefined], [9, 'look'], [30, 'stop'], [70, 'evacuate'], [200, 'emergency'], [900, 'emergency']])('%p ppm in the room: %p', (ppm, action) => {
+test.each([
+  [5, undefined],
+  [9, 'look'],
+  [30, 'stop'],
+  [70, 'evacuate'],
+  [200, 'emergency'],
+  [900, 'emergency'],
+])('%p ppm in the room: %p', (ppm, action) => {
   expect(ambientCoAction(metric!, ppm * 1e-6)).toBe(action)
 })

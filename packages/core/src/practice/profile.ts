@@ -30,13 +30,17 @@ export const practiceSchema = z.strictObject({
   version: z.number().int().positive(),
   title: z.string(),
   dated: z.iso.date(),
-  background: z.array(z.string()).meta({ description: 'Public documents to check in their current edition; never an authority by themselves.' }),
+  background: z
+    .array(z.string())
+    .meta({ description: 'Public documents to check in their current edition; never an authority by themselves.' }),
   units: z.enum(['metric', 'imperial']),
   heatBasis: z.enum(['net', 'gross']),
   combustionBy: z.enum(['co2', 'o2']).meta({ description: 'Which of the two the school writes down; the other is computed.' }),
   coBy: z.enum(['ratio', 'air-free']),
   limits: z.array(profileLimitSchema),
-  ambientCo: z.array(z.strictObject({ fromPpm: z.number().positive(), action: z.enum(['look', 'stop', 'evacuate', 'emergency']), ...sourced })),
+  ambientCo: z.array(
+    z.strictObject({ fromPpm: z.number().positive(), action: z.enum(['look', 'stop', 'evacuate', 'emergency']), ...sourced }),
+  ),
   plateTolerance: z.strictObject({ below: z.number(), above: z.number(), ...sourced }),
   rateOrder: z.strictObject({ measure: z.enum(['max-first', 'min-first']), ...sourced }),
   warmUp: z.strictObject({ blankingS: z.number(), minutes: z.number(), ...sourced }),
@@ -44,8 +48,15 @@ export const practiceSchema = z.strictObject({
   adaptedValve: z.strictObject({ first: z.enum(['automatic', 'manual']), ...sourced }),
   tightness: z.array(
     z.strictObject({
-      applies: z.string(), letByPa: z.number(), letByS: z.number(), testPa: z.number(), stabiliseS: z.number(), testS: z.number(),
-      maxFallPa: z.number(), meterKind: z.enum(['ultrasonic-or-none', 'small-diaphragm', 'large-diaphragm', 'any']), ...sourced,
+      applies: z.string(),
+      letByPa: z.number(),
+      letByS: z.number(),
+      testPa: z.number(),
+      stabiliseS: z.number(),
+      testS: z.number(),
+      maxFallPa: z.number(),
+      meterKind: z.enum(['ultrasonic-or-none', 'small-diaphragm', 'large-diaphragm', 'any']),
+      ...sourced,
     }),
   ),
   probeDistance: z.strictObject({ text: z.string(), ...sourced }),
@@ -85,7 +96,10 @@ export function profileLimit(
 }
 
 /** What the profile says to do about CO in the room, or undefined below its lowest level. `ambientCoAction(metricRatio, 40e-6)` → `'stop'`. */
-export function ambientCoAction(practice: Pick<Practice, 'ambientCo'>, coFraction: number): Practice['ambientCo'][number]['action'] | undefined {
+export function ambientCoAction(
+  practice: Pick<Practice, 'ambientCo'>,
+  coFraction: number,
+): Practice['ambientCo'][number]['action'] | undefined {
   // Rounded far below any cell's resolution: 30 ppm read as 29.999999 must still stop the work.
   const ppm = Math.round(coFraction * 1e9) / 1000
   return [...practice.ambientCo].sort((a, b) => b.fromPpm - a.fromPpm).find((level) => ppm >= level.fromPpm)?.action

@@ -23,11 +23,22 @@ test('limits on the card bring their own steps, before the flue at the same rate
     ],
   }
   const ids = unwrap(serviceSheet('annual-service', card, metric!, facts)).map((s) => s.id)
-  expect(ids).toEqual(['make-safe', 'standing', 'working', 'differential.max', 'flue.max', 'manifold.min', 'flue.min', 'loose-ends', 'finish'])
+  expect(ids).toEqual([
+    'make-safe',
+    'standing',
+    'working',
+    'differential.max',
+    'flue.max',
+    'manifold.min',
+    'flue.min',
+    'loose-ends',
+    'finish',
+  ])
 })
 
 test('the schools write down different gases; room-sealed burns outside air', () => {
-  const needs = (practice: typeof metric) => unwrap(serviceSheet('annual-service', testCard, practice!, facts)).find((s) => s.id === 'flue.max')!.needs
+  const needs = (practice: typeof metric) =>
+    unwrap(serviceSheet('annual-service', testCard, practice!, facts)).find((s) => s.id === 'flue.max')!.needs
   expect(needs(metric)[0]).toMatchObject({ measurandId: 'co2.flue' })
   expect(needs(imperial)[0]).toMatchObject({ measurandId: 'o2.flue' })
   expect(needs(metric).find((n) => n.measurandId === 'temperature.air')?.stationId).toBe('intake')
@@ -44,5 +55,8 @@ test('every step has a measurand, an observation, a proof or an ending; every ne
 
 test('what is not written yet is refused with the reason', () => {
   expect(serviceSheet('commissioning', testCard, metric!, facts)).toMatchObject({ ok: false, error: { code: 'job-kind-unsupported' } })
-  expect(serviceSheet('annual-service', { ...testCard, burnerKind: 'forced-draught' }, metric!, facts)).toMatchObject({ ok: false, error: { code: 'burner-kind-unsupported' } })
+  expect(serviceSheet('annual-service', { ...testCard, burnerKind: 'forced-draught' }, metric!, facts)).toMatchObject({
+    ok: false,
+    error: { code: 'burner-kind-unsupported' },
+  })
 })

@@ -15,7 +15,7 @@ export interface Need {
   readonly optional: boolean
 }
 
-export const STEP_KINDS = ['make-safe', 'standing', 'working', 'manifold', 'differential', 'flue', 'loose-ends', 'finish'] as const
+const STEP_KINDS = ['make-safe', 'standing', 'working', 'manifold', 'differential', 'flue', 'loose-ends', 'finish'] as const
 export type StepKind = (typeof STEP_KINDS)[number]
 
 export interface Step {
@@ -52,13 +52,27 @@ export function serviceSheet(jobKind: string, card: Card, practice: Practice, fa
   const top = ratesOf(card)[0]
   if (!top) return fail('card-without-rate', { card: card.id })
 
-  const need = (measurandId: MeasurandId, stationId: Station, firingStateId: string, optional = false): Need => ({ measurandId, stationId, firingStateId, optional })
+  const need = (measurandId: MeasurandId, stationId: Station, firingStateId: string, optional = false): Need => ({
+    measurandId,
+    stationId,
+    firingStateId,
+    optional,
+  })
   const has = (measurandId: MeasurandId, stationId: Station, firingStateId: string): boolean => {
     const limit = limitFor(card, { measurandId, stationId, firingStateId }, facts)
     return limit.ok && limit.value !== undefined
   }
   const step = (id: string, kind: StepKind, stationId: Station, part: Partial<Step> = {}): Step => ({
-    id, kind, stationId, firingStateId: null, needs: [], observations: [], zeroes: [], opens: [], why: kind, ...part,
+    id,
+    kind,
+    stationId,
+    firingStateId: null,
+    needs: [],
+    observations: [],
+    zeroes: [],
+    opens: [],
+    why: kind,
+    ...part,
   })
   const testPoint = (stationId: Station) => {
     const point = card.testPoints.find((p) => p.stationId === stationId)
@@ -87,10 +101,22 @@ export function serviceSheet(jobKind: string, card: Card, practice: Practice, fa
   ]
   for (const rate of rates) {
     if (has('pressure.manifold', 'burner', rate.id)) {
-      steps.push(step(`manifold.${rate.id}`, 'manifold', 'burner', { firingStateId: rate.id, needs: [need('pressure.manifold', 'burner', rate.id)], opens: [...testPoint('burner'), ...held(rate.id)] }))
+      steps.push(
+        step(`manifold.${rate.id}`, 'manifold', 'burner', {
+          firingStateId: rate.id,
+          needs: [need('pressure.manifold', 'burner', rate.id)],
+          opens: [...testPoint('burner'), ...held(rate.id)],
+        }),
+      )
     }
     if (has('pressure.chamberDifferential', 'chamber', rate.id)) {
-      steps.push(step(`differential.${rate.id}`, 'differential', 'chamber', { firingStateId: rate.id, needs: [need('pressure.chamberDifferential', 'chamber', rate.id)], opens: held(rate.id) }))
+      steps.push(
+        step(`differential.${rate.id}`, 'differential', 'chamber', {
+          firingStateId: rate.id,
+          needs: [need('pressure.chamberDifferential', 'chamber', rate.id)],
+          opens: held(rate.id),
+        }),
+      )
     }
     steps.push(
       step(`flue.${rate.id}`, 'flue', 'flue', {

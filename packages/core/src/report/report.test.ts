@@ -6,8 +6,17 @@ import { makeReport, reportSchema } from './report'
 
 const appliance = testContext.appliances[0]!
 const sheets = { [APPLIANCE]: unwrap(serviceSheet('annual-service', appliance.card, testContext.practice, appliance.facts)) }
-const facts = { firmName: 'Firm', siteName: 'Site', siteAddress: 'Road 1', timeZone: 'Europe/Zurich', technicianName: 'T. Tester', licenceNumber: 'L-1', appliances: { [APPLIANCE]: { serial: 'S1', position: 'Cellar' } } }
-const report = (log: TestLog) => makeReport(foldVisit(VISIT, log.events, testContext), testContext, sheets, facts, '2026-06-01T12:00:00.000Z')
+const facts = {
+  firmName: 'Firm',
+  siteName: 'Site',
+  siteAddress: 'Road 1',
+  timeZone: 'Europe/Zurich',
+  technicianName: 'T. Tester',
+  licenceNumber: 'L-1',
+  appliances: { [APPLIANCE]: { serial: 'S1', position: 'Cellar' } },
+}
+const report = (log: TestLog) =>
+  makeReport(foldVisit(VISIT, log.events, testContext), testContext, sheets, facts, '2026-06-01T12:00:00.000Z')
 
 function log(): TestLog {
   const l = new TestLog().start()
@@ -24,7 +33,12 @@ test('as found beside as left, in the order of the line, with the source of ever
   const { appliances } = report(log())
   const lines = appliances[0]!.lines
   expect(lines[0]).toMatchObject({ measurandId: 'pressure.working', change: 'unchanged', asFound: 2030, asLeft: 2030, source: 'TEST-1, 9' })
-  expect(lines.find((l) => l.measurandId === 'co2.flue')).toMatchObject({ change: 'measured-again', asFound: 0.096, asLeft: 0.09, status: 'inside' })
+  expect(lines.find((l) => l.measurandId === 'co2.flue')).toMatchObject({
+    change: 'measured-again',
+    asFound: 0.096,
+    asLeft: 0.09,
+    status: 'inside',
+  })
   expect(lines.find((l) => l.measurandId === 'efficiency.net')).toMatchObject({ computed: true })
   expect(appliances[0]!.adjustments).toMatchObject([{ label: 'Throttle', amount: 0.125 }])
 })
@@ -48,7 +62,11 @@ test('it is valid data, and the same log gives the same report', () => {
 test('an unmeasured as-left stays empty', () => {
   const l = log()
   l.add('adjustment.made', { adjusterId: 'throttle', direction: 'clockwise', amount: 0.125, unit: 'turn', firingStateId: 'max' })
-  expect(report(l).appliances[0]!.lines.find((x) => x.measurandId === 'co2.flue')).toMatchObject({ asFound: 0.096, asLeft: null, change: 'not-measured-again' })
+  expect(report(l).appliances[0]!.lines.find((x) => x.measurandId === 'co2.flue')).toMatchObject({
+    asFound: 0.096,
+    asLeft: null,
+    change: 'not-measured-again',
+  })
 })
 
 test('a visit that never began has no report', () => expect(() => report(new TestLog())).toThrow())

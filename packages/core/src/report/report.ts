@@ -19,48 +19,98 @@ export interface ReportFacts {
 }
 
 const line = z.object({
-  key: z.string(), measurandId: z.string(), stationId: z.string(), firingStateId: z.string(),
-  asFound: z.number().nullable(), asLeft: z.number().nullable(), expandedUncertainty: z.number().nullable(),
+  key: z.string(),
+  measurandId: z.string(),
+  stationId: z.string(),
+  firingStateId: z.string(),
+  asFound: z.number().nullable(),
+  asLeft: z.number().nullable(),
+  expandedUncertainty: z.number().nullable(),
   change: z.enum(['unchanged', 'measured-again', 'not-measured-again']),
-  status: z.enum(['inside', 'edge', 'outside', 'none']), because: z.string(), side: z.string().nullable(), goalMet: z.boolean().nullable(),
-  min: z.number().nullable(), max: z.number().nullable(), source: z.string().nullable(),
-  entered: z.string().nullable(), takenAt: z.string(), by: z.string(), instrument: z.string().nullable(), computed: z.boolean(),
+  status: z.enum(['inside', 'edge', 'outside', 'none']),
+  because: z.string(),
+  side: z.string().nullable(),
+  goalMet: z.boolean().nullable(),
+  min: z.number().nullable(),
+  max: z.number().nullable(),
+  source: z.string().nullable(),
+  entered: z.string().nullable(),
+  takenAt: z.string(),
+  by: z.string(),
+  instrument: z.string().nullable(),
+  computed: z.boolean(),
 })
 
 /** What a report says, as data: frozen when the visit closes, drawn by the interface, never judged again. */
 export const reportSchema = z.object({
   schema: z.literal(1),
   coreVersion: z.string(),
-  visitId: z.string(), jobKind: z.string(),
-  firmName: z.string(), siteName: z.string(), siteAddress: z.string(), timeZone: z.string(),
-  technicianName: z.string(), licenceNumber: z.string().nullable(),
-  startedAt: z.string(), closedAt: z.string(), nextDueOn: z.string().nullable(),
+  visitId: z.string(),
+  jobKind: z.string(),
+  firmName: z.string(),
+  siteName: z.string(),
+  siteAddress: z.string(),
+  timeZone: z.string(),
+  technicianName: z.string(),
+  licenceNumber: z.string().nullable(),
+  startedAt: z.string(),
+  closedAt: z.string(),
+  nextDueOn: z.string().nullable(),
   practice: z.object({ id: z.string(), version: z.number(), title: z.string(), units: z.enum(['metric', 'imperial']) }),
-  appliances: z.array(z.object({
-    id: z.string(), name: z.string(), serial: z.string(), position: z.string(), gas: z.string(), altitudeM: z.number(),
-    card: z.object({ id: z.string(), version: z.number(), document: z.string() }),
-    outcome: z.string(), outcomeReason: z.string().nullable(),
-    rates: z.array(z.object({ id: z.string(), label: z.string() })),
-    lines: z.array(line),
-    observations: z.array(z.object({ id: z.string(), answer: z.string() })),
-    steps: z.array(z.object({ id: z.string(), kind: z.string(), rate: z.string().nullable(), status: z.string(), reason: z.string().nullable() })),
-    adjustments: z.array(z.object({ label: z.string(), direction: z.string(), amount: z.number(), unit: z.string(), at: z.string(), by: z.string() })),
-  })),
-  looseEnds: z.array(z.object({ label: z.string(), openedAt: z.string(), closedAt: z.string().nullable(), leakCheck: z.string().nullable() })),
+  appliances: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      serial: z.string(),
+      position: z.string(),
+      gas: z.string(),
+      altitudeM: z.number(),
+      card: z.object({ id: z.string(), version: z.number(), document: z.string() }),
+      outcome: z.string(),
+      outcomeReason: z.string().nullable(),
+      rates: z.array(z.object({ id: z.string(), label: z.string() })),
+      lines: z.array(line),
+      observations: z.array(z.object({ id: z.string(), answer: z.string() })),
+      steps: z.array(
+        z.object({ id: z.string(), kind: z.string(), rate: z.string().nullable(), status: z.string(), reason: z.string().nullable() }),
+      ),
+      adjustments: z.array(
+        z.object({ label: z.string(), direction: z.string(), amount: z.number(), unit: z.string(), at: z.string(), by: z.string() }),
+      ),
+    }),
+  ),
+  looseEnds: z.array(
+    z.object({ label: z.string(), openedAt: z.string(), closedAt: z.string().nullable(), leakCheck: z.string().nullable() }),
+  ),
   defects: z.array(z.object({ class: z.string(), text: z.string(), action: z.string(), by: z.string() })),
   overrides: z.array(z.object({ gate: z.string(), reason: z.string(), by: z.string() })),
   corrections: z.array(z.object({ reason: z.string(), by: z.string(), at: z.string() })),
   breaches: z.array(z.object({ code: z.string(), type: z.string(), at: z.string() })),
   notes: z.array(z.object({ text: z.string(), by: z.string() })),
-  instruments: z.array(z.object({ id: z.string(), name: z.string(), serial: z.string(), kind: z.string(), calibrationDueAt: z.string(), certificate: z.string().nullable(), inCalibration: z.boolean() })),
+  instruments: z.array(
+    z.object({
+      id: z.string(),
+      name: z.string(),
+      serial: z.string(),
+      kind: z.string(),
+      calibrationDueAt: z.string(),
+      certificate: z.string().nullable(),
+      inCalibration: z.boolean(),
+    }),
+  ),
   cautions: z.array(z.string()),
 })
 export type Report = z.infer<typeof reportSchema>
 export type ReportLine = z.infer<typeof line>
 
 const ofVerdict = (v: Verdict) => ({
-  status: v.status, because: v.because, side: v.side ?? null, goalMet: v.goalMet ?? null, expandedUncertainty: v.expandedUncertainty,
-  min: v.band?.min ?? null, max: v.band?.max ?? null,
+  status: v.status,
+  because: v.because,
+  side: v.side ?? null,
+  goalMet: v.goalMet ?? null,
+  expandedUncertainty: v.expandedUncertainty,
+  min: v.band?.min ?? null,
+  max: v.band?.max ?? null,
   source: v.band ? `${v.band.source.text}${v.band.source.page ? `, ${v.band.source.page}` : ''}` : null,
 })
 
@@ -69,32 +119,65 @@ const ofVerdict = (v: Verdict) => ({
  *
  * @throws Error when the visit was never started; a report of an open visit is a preview (`closedAt` is then the given instant).
  */
-export function makeReport(visit: VisitState, context: VisitContext, sheets: Readonly<Record<string, readonly Step[]>>, facts: ReportFacts, now: string): Report {
+export function makeReport(
+  visit: VisitState,
+  context: VisitContext,
+  sheets: Readonly<Record<string, readonly Step[]>>,
+  facts: ReportFacts,
+  now: string,
+): Report {
   if (!visit.startedAt || !visit.jobKind) throw new Error('A visit that was never started has no report.')
   const closedAt = visit.closedAt ?? now
   const used = new Set(visit.appliances.flatMap((a) => a.readings.map((r) => r.instrumentId)))
   return {
-    schema: 1, coreVersion: CORE_VERSION, visitId: visit.visitId, jobKind: visit.jobKind,
-    firmName: facts.firmName, siteName: facts.siteName, siteAddress: facts.siteAddress, timeZone: facts.timeZone,
-    technicianName: facts.technicianName, licenceNumber: facts.licenceNumber,
-    startedAt: visit.startedAt, closedAt, nextDueOn: visit.nextDueOn,
+    schema: 1,
+    coreVersion: CORE_VERSION,
+    visitId: visit.visitId,
+    jobKind: visit.jobKind,
+    firmName: facts.firmName,
+    siteName: facts.siteName,
+    siteAddress: facts.siteAddress,
+    timeZone: facts.timeZone,
+    technicianName: facts.technicianName,
+    licenceNumber: facts.licenceNumber,
+    startedAt: visit.startedAt,
+    closedAt,
+    nextDueOn: visit.nextDueOn,
     practice: { id: context.practice.id, version: context.practice.version, title: context.practice.title, units: context.practice.units },
     appliances: context.appliances.map((appliance) => applianceReport(appliance, visit, context, sheets[appliance.id] ?? [], facts)),
-    looseEnds: visit.looseEnds.map(({ label, openedAt, closedAt: closed, leakCheck }) => ({ label, openedAt, closedAt: closed, leakCheck })),
+    looseEnds: visit.looseEnds.map(({ label, openedAt, closedAt: closed, leakCheck }) => ({
+      label,
+      openedAt,
+      closedAt: closed,
+      leakCheck,
+    })),
     defects: visit.defects.map((d) => ({ class: d.class, text: d.text, action: d.action, by: d.by })),
     overrides: visit.overrides.map(({ gate, reason, by }) => ({ gate, reason, by })),
     corrections: visit.corrections.map(({ reason, by, at }) => ({ reason, by, at })),
     breaches: visit.breaches.map(({ code, type, at }) => ({ code, type, at })),
     notes: visit.notes.map(({ text, by }) => ({ text, by })),
-    instruments: context.instruments.filter((i) => used.has(i.id) || visit.zeroed.some((z) => z.instrumentId === i.id)).map((i) => ({
-      id: i.id, name: `${i.maker} ${i.model}`, serial: i.serial, kind: i.kind, calibrationDueAt: i.calibrationDueAt, certificate: i.certificate,
-      inCalibration: inCalibration(i, closedAt),
-    })),
+    instruments: context.instruments
+      .filter((i) => used.has(i.id) || visit.zeroed.some((z) => z.instrumentId === i.id))
+      .map((i) => ({
+        id: i.id,
+        name: `${i.maker} ${i.model}`,
+        serial: i.serial,
+        kind: i.kind,
+        calibrationDueAt: i.calibrationDueAt,
+        certificate: i.certificate,
+        inCalibration: inCalibration(i, closedAt),
+      })),
     cautions: context.practice.cautions,
   }
 }
 
-function applianceReport(appliance: VisitAppliance, visit: VisitState, context: VisitContext, steps: readonly Step[], facts: ReportFacts): Report['appliances'][number] {
+function applianceReport(
+  appliance: VisitAppliance,
+  visit: VisitState,
+  context: VisitContext,
+  steps: readonly Step[],
+  facts: ReportFacts,
+): Report['appliances'][number] {
   const state = visit.appliances.find((a) => a.applianceId === appliance.id)
   if (!state) throw new Error(`Appliance ${appliance.id} is not in this visit.`)
   const latest = latestByKey(state.readings)
@@ -103,39 +186,65 @@ function applianceReport(appliance: VisitAppliance, visit: VisitState, context: 
     return found ? `${found.maker} ${found.model}` : null
   }
   const rateOrder = appliance.card.firingStates.map((s) => s.id)
-  const sortKey = (r: JudgedReading) => [STATIONS.indexOf(r.stationId), -rateOrder.indexOf(r.firingStateId), Object.keys(MEASURANDS).indexOf(r.measurandId)] as const
+  const sortKey = (r: JudgedReading) =>
+    [STATIONS.indexOf(r.stationId), -rateOrder.indexOf(r.firingStateId), Object.keys(MEASURANDS).indexOf(r.measurandId)] as const
   const lines = state.foundAndLeft
     .flatMap((fl): { line: ReportLine; order: readonly number[] }[] => {
       const shown = fl.asLeft ?? latest.get(fl.key) ?? fl.asFound
       if (!shown) return []
-      return [{
-        order: sortKey(shown),
-        line: {
-          key: fl.key, measurandId: shown.measurandId, stationId: shown.stationId, firingStateId: shown.firingStateId,
-          asFound: fl.asFound?.valueSi ?? null, asLeft: fl.asLeft?.valueSi ?? (fl.asFound === null ? shown.valueSi : null), change: fl.status,
-          ...ofVerdict(shown.verdict), entered: shown.entered ? shown.entered.text : null, takenAt: shown.takenAt, by: shown.authorName,
-          instrument: instrumentName(shown.instrumentId), computed: shown.origin === 'computed',
+      return [
+        {
+          order: sortKey(shown),
+          line: {
+            key: fl.key,
+            measurandId: shown.measurandId,
+            stationId: shown.stationId,
+            firingStateId: shown.firingStateId,
+            asFound: fl.asFound?.valueSi ?? null,
+            asLeft: fl.asLeft?.valueSi ?? (fl.asFound === null ? shown.valueSi : null),
+            change: fl.status,
+            ...ofVerdict(shown.verdict),
+            entered: shown.entered ? shown.entered.text : null,
+            takenAt: shown.takenAt,
+            by: shown.authorName,
+            instrument: instrumentName(shown.instrumentId),
+            computed: shown.origin === 'computed',
+          },
         },
-      }]
+      ]
     })
     .sort((a, b) => a.order.map((x, i) => x - (b.order[i] ?? 0)).find((d) => d !== 0) ?? 0)
     .map((l) => l.line)
   const { card } = appliance
   return {
-    id: appliance.id, name: appliance.name, serial: facts.appliances[appliance.id]?.serial ?? '', position: facts.appliances[appliance.id]?.position ?? '',
-    gas: appliance.facts.gas, altitudeM: appliance.facts.altitudeM,
+    id: appliance.id,
+    name: appliance.name,
+    serial: facts.appliances[appliance.id]?.serial ?? '',
+    position: facts.appliances[appliance.id]?.position ?? '',
+    gas: appliance.facts.gas,
+    altitudeM: appliance.facts.altitudeM,
     card: { id: card.id, version: card.version, document: card.document.number },
-    outcome: state.outcome?.outcome ?? 'open', outcomeReason: state.outcome?.reason ?? null,
+    outcome: state.outcome?.outcome ?? 'open',
+    outcomeReason: state.outcome?.reason ?? null,
     rates: ratesOf(card).map(({ id, label }) => ({ id, label })),
     lines,
     observations: Object.entries(state.observations).map(([id, seen]) => ({ id, answer: seen.answer })),
-    steps: steps.filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends').map((s) => ({
-      id: s.id, kind: s.kind, rate: s.firingStateId ? (firingState(card, s.firingStateId)?.label ?? s.firingStateId) : null,
-      status: state.steps[s.id]?.status ?? 'open', reason: state.steps[s.id]?.reason ?? null,
-    })),
+    steps: steps
+      .filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends')
+      .map((s) => ({
+        id: s.id,
+        kind: s.kind,
+        rate: s.firingStateId ? (firingState(card, s.firingStateId)?.label ?? s.firingStateId) : null,
+        status: state.steps[s.id]?.status ?? 'open',
+        reason: state.steps[s.id]?.reason ?? null,
+      })),
     adjustments: state.adjustments.map((a) => ({
-      label: card.adjusters.find((x) => x.id === a.adjusterId)?.label ?? a.adjusterId, direction: a.direction, amount: a.amount, unit: a.unit, at: a.at, by: a.by,
+      label: card.adjusters.find((x) => x.id === a.adjusterId)?.label ?? a.adjusterId,
+      direction: a.direction,
+      amount: a.amount,
+      unit: a.unit,
+      at: a.at,
+      by: a.by,
     })),
   }
 }
-

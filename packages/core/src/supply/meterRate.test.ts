@@ -6,13 +6,20 @@ import { HAND_TIMING_S, meterRate, secondsForTiming, timingUncertainty } from '.
 const supplied = unwrap(withGrossCv(presetGas('natural-gas-h'), 38.9e6))
 
 test('50 L in 75 s at 20 mbar, 8 °C, 980 mbar, 38.9 MJ/m³: 26.23 kW gross', () => {
-  const rate = unwrap(meterRate({ volumeM3: 0.05, seconds: 75, index: 'actual', meterGaugePa: 2000, gasTemperatureK: 281.15, barometerPa: 98_000 }, supplied))
+  const rate = unwrap(
+    meterRate({ volumeM3: 0.05, seconds: 75, index: 'actual', meterGaugePa: 2000, gasTemperatureK: 281.15, barometerPa: 98_000 }, supplied),
+  )
   expect(rate.heatInputGrossW / 1000).toBeCloseTo(26.23, 2)
   expect(rate.heatInputGrossW / rate.heatInputNetW).toBeCloseTo(presetGas('natural-gas-h').grossToNet, 9)
 })
 
 test('2 ft³ in 72 s at 1000 BTU/ft³, uncorrected: 100 000 BTU/h', () => {
-  const gas = unwrap(withGrossCv(unwrap(gasProperties({ methane: 1 }, { reference: REFERENCE_STATES.northAmerican1473 })), (1000 * 1055.05585262) / 0.028316846592))
+  const gas = unwrap(
+    withGrossCv(
+      unwrap(gasProperties({ methane: 1 }, { reference: REFERENCE_STATES.northAmerican1473 })),
+      (1000 * 1055.05585262) / 0.028316846592,
+    ),
+  )
   const rate = unwrap(meterRate({ volumeM3: 2 * 0.028316846592, seconds: 72, index: 'standard' }, gas))
   expect(rate.heatInputGrossW / 0.29307107).toBeCloseTo(100_000, -1)
 })
@@ -25,7 +32,8 @@ test('a compensated meter is not corrected twice; other loads are taken off', ()
 })
 
 test('a gas 5 K off is 1.7 % of rate', () => {
-  const at = (gasTemperatureK: number) => unwrap(meterRate({ volumeM3: 0.1, seconds: 100, index: 'actual', gasTemperatureK }, supplied)).heatInputGrossW
+  const at = (gasTemperatureK: number) =>
+    unwrap(meterRate({ volumeM3: 0.1, seconds: 100, index: 'actual', gasTemperatureK }, supplied)).heatInputGrossW
   expect(at(288.15) / at(293.15) - 1).toBeCloseTo(0.017, 3)
 })
 
@@ -43,8 +51,15 @@ test.each([
 
 test('the advised time keeps the promise it makes', () => {
   expect(secondsForTiming(0.01, 6.7e-4, 0)).toBeCloseTo(28, 0)
-  fc.assert(fc.property(fc.double({ min: 0.002, max: 0.1, noNaN: true }), fc.double({ min: 1e-5, max: 0.01, noNaN: true }), fc.constantFrom(0, 0.001, 0.01), (share, flow, step) => {
-    const seconds = secondsForTiming(share, flow, step)
-    return Math.abs(2 * timingUncertainty(seconds, flow, step) - share) < 1e-9 && seconds >= (2 * HAND_TIMING_S) / share - 1e-9
-  }))
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0.002, max: 0.1, noNaN: true }),
+      fc.double({ min: 1e-5, max: 0.01, noNaN: true }),
+      fc.constantFrom(0, 0.001, 0.01),
+      (share, flow, step) => {
+        const seconds = secondsForTiming(share, flow, step)
+        return Math.abs(2 * timingUncertainty(seconds, flow, step) - share) < 1e-9 && seconds >= (2 * HAND_TIMING_S) / share - 1e-9
+      },
+    ),
+  )
 })

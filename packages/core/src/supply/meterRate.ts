@@ -43,7 +43,8 @@ export function meterRate(test: MeterTest, gas: Pick<GasProperties, 'grossCvJPer
   if (!(otherLoadsM3 >= 0 && otherLoadsM3 < volumeM3)) return fail('other-loads-exceed', {}, ['otherLoadsM3'])
   if (!(meterGaugePa >= -10_000 && meterGaugePa <= 500_000)) return fail('pressure-range', { min: -10_000, max: 500_000 }, ['meterGaugePa'])
   if (!(barometerPa >= 50_000 && barometerPa <= 110_000)) return fail('pressure-range', { min: 50_000, max: 110_000 }, ['barometerPa'])
-  if (!(gasTemperatureK >= 233.15 && gasTemperatureK <= 333.15)) return fail('temperature-range', { min: 233.15, max: 333.15 }, ['gasTemperatureK'])
+  if (!(gasTemperatureK >= 233.15 && gasTemperatureK <= 333.15))
+    return fail('temperature-range', { min: 233.15, max: 333.15 }, ['gasTemperatureK'])
   const { meteringK, meteringPa } = gas.reference
   const correction = index === 'actual' ? ((barometerPa + meterGaugePa) / meteringPa) * (meteringK / gasTemperatureK) : 1
   const standardFlowM3PerS = ((volumeM3 - otherLoadsM3) / seconds) * correction

@@ -12,7 +12,11 @@ function numberFormat(locale: string, digits: number): Intl.NumberFormat {
   const key = `${locale} ${digits}`
   let format = cache.get(key)
   if (!format) {
-    format = new Intl.NumberFormat(locale, { minimumFractionDigits: digits, maximumFractionDigits: digits, useGrouping: 'min2' } as Intl.NumberFormatOptions)
+    format = new Intl.NumberFormat(locale, {
+      minimumFractionDigits: digits,
+      maximumFractionDigits: digits,
+      useGrouping: 'min2',
+    } as Intl.NumberFormatOptions)
     cache.set(key, format)
   }
   return format

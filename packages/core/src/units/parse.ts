@@ -10,9 +10,24 @@ export interface ParsedQuantity {
   readonly unitTyped: boolean
 }
 
-const VULGAR: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8', '⅓': '1/3', '⅔': '2/3' }
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
+}
 
-const fold = (text: string) => text.toLowerCase().replace(/[\s.]/g, '').replace(/μ/g, 'µ').replace(/ω|Ω|ohm$/g, 'ω')
+const fold = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[\s.]/g, '')
+    .replace(/μ/g, 'µ')
+    .replace(/ω|Ω|ohm$/g, 'ω')
 
 const lookups = new Map<Quantity, Map<string, string>>()
 
@@ -35,7 +50,7 @@ function findUnit(text: string, quantity: Quantity): string | undefined {
 }
 
 /** Which quantities a unit text could belong to, to say "that is a pressure" when a temperature was asked. */
-export function quantitiesOfUnit(text: string): Quantity[] {
+function quantitiesOfUnit(text: string): Quantity[] {
   return (Object.keys(UNITS) as Quantity[]).filter((quantity) => findUnit(text, quantity) !== undefined)
 }
 
@@ -70,7 +85,8 @@ function parseNumber(text: string): Result<number> {
     return ok(sign * Number(compact.replace(/[.,]/g, '')))
   }
   // One comma before exactly three digits could be thousands or decimals: asked, never guessed.
-  if (/^[1-9]\d{0,2},\d{3}$/.test(compact)) return fail('ambiguous-comma', { text, asThousands: compact.replace(',', ''), asDecimal: compact.replace(',', '.') })
+  if (/^[1-9]\d{0,2},\d{3}$/.test(compact))
+    return fail('ambiguous-comma', { text, asThousands: compact.replace(',', ''), asDecimal: compact.replace(',', '.') })
   return ok(sign * Number(compact.replace(',', '.')))
 }
 

@@ -24,7 +24,13 @@ test.each([
 test('conversions round-trip in every unit', () => {
   for (const quantity of QUANTITIES)
     for (const unit of unitsOf(quantity))
-      fc.assert(fc.property(fc.double({ min: -1e6, max: 1e6, noNaN: true }), (v) => Math.abs(fromSi(toSi(v, unit, quantity), unit, quantity) - v) <= 1e-6 * Math.max(1, Math.abs(v))), { numRuns: 20 })
+      fc.assert(
+        fc.property(
+          fc.double({ min: -1e6, max: 1e6, noNaN: true }),
+          (v) => Math.abs(fromSi(toSi(v, unit, quantity), unit, quantity) - v) <= 1e-6 * Math.max(1, Math.abs(v)),
+        ),
+        { numRuns: 20 },
+      )
 })
 
 test('a unit of something else is a programmer’s mistake', () => expect(() => toSi(1, 'mbar', 'temperature')).toThrow(RangeError))
@@ -87,10 +93,13 @@ describe('what people type', () => {
   })
 
   test('never throws and never gives a number that is not one', () => {
-    fc.assert(fc.property(fc.string(), fc.constantFrom(...QUANTITIES), (text, quantity) => {
-      const parsed = parseQuantity(text, quantity, unitsOf(quantity)[0]!)
-      return !parsed.ok || Number.isFinite(parsed.value.valueSi)
-    }), { numRuns: 500 })
+    fc.assert(
+      fc.property(fc.string(), fc.constantFrom(...QUANTITIES), (text, quantity) => {
+        const parsed = parseQuantity(text, quantity, unitsOf(quantity)[0]!)
+        return !parsed.ok || Number.isFinite(parsed.value.valueSi)
+      }),
+      { numRuns: 500 },
+    )
   })
 })
 

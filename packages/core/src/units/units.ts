@@ -86,12 +86,12 @@ export const UNITS = {
   current: {
     A: { factor: 1, aliases: ['amp', 'amps'] },
     mA: { factor: 1e-3, aliases: ['milliamp', 'milliamps'] },
-    'µA': { factor: 1e-6, aliases: ['ua', 'μa', 'microamp', 'microamps'] },
+    µA: { factor: 1e-6, aliases: ['ua', 'μa', 'microamp', 'microamps'] },
   },
   resistance: {
-    'Ω': { factor: 1, aliases: ['ohm', 'ohms', 'Ω', 'r'] },
-    'kΩ': { factor: 1e3, aliases: ['kohm', 'kohms', 'kΩ', 'k'] },
-    'MΩ': { factor: 1e6, aliases: ['mohm', 'megohm', 'megohms'] },
+    Ω: { factor: 1, aliases: ['ohm', 'ohms', 'Ω', 'r'] },
+    kΩ: { factor: 1e3, aliases: ['kohm', 'kohms', 'kΩ', 'k'] },
+    MΩ: { factor: 1e6, aliases: ['mohm', 'megohm', 'megohms'] },
   },
   frequency: { Hz: { factor: 1 }, rpm: { factor: 1 / 60, aliases: ['r/min', '1/min'] } },
   turns: { turn: { factor: 1, aliases: ['turns', 'rev', 'revs'] }, click: { factor: 1, aliases: ['clicks'] } },
@@ -111,8 +111,7 @@ export const QUANTITIES = Object.keys(UNITS) as Quantity[]
 export const unitsOf = (quantity: Quantity): Unit[] => Object.keys(UNITS[quantity]) as Unit[]
 
 /** The specification of one unit of a quantity, or undefined when that quantity is never written in it. */
-export const unitSpec = (quantity: Quantity, unit: string): UnitSpec | undefined =>
-  (UNITS[quantity] as Record<string, UnitSpec>)[unit]
+const unitSpec = (quantity: Quantity, unit: string): UnitSpec | undefined => (UNITS[quantity] as Record<string, UnitSpec>)[unit]
 
 function specOrThrow(quantity: Quantity, unit: string): UnitSpec {
   const spec = unitSpec(quantity, unit)
@@ -151,5 +150,4 @@ export function fromSi(valueSi: number, unit: string, quantity: Quantity): numbe
  * @example
  * spanFromSi(1, '°F', 'temperature') // 1.8
  */
-export const spanFromSi = (spanSi: number, unit: string, quantity: Quantity): number =>
-  spanSi / specOrThrow(quantity, unit).factor
+export const spanFromSi = (spanSi: number, unit: string, quantity: Quantity): number => spanSi / specOrThrow(quantity, unit).factor

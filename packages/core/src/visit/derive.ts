@@ -14,16 +14,34 @@ export interface Derived {
 /** How a figure came about: formula, inputs, source and what to know about it. */
 export interface Working {
   readonly formula: string
-  readonly inputs: readonly { readonly symbol: string; readonly measurandId: MeasurandId; readonly valueSi: number; readonly standardUncertainty: number | null }[]
+  readonly inputs: readonly {
+    readonly symbol: string
+    readonly measurandId: MeasurandId
+    readonly valueSi: number
+    readonly standardUncertainty: number | null
+  }[]
   readonly constants: readonly { readonly symbol: string; readonly value: string }[]
   readonly source: string
   /** Codes of the message files. */
   readonly notes: readonly string[]
 }
 
-type Figure = { id: MeasurandId; formula: string; source: string; notes: string[]; of: (a: FlueAnalysis) => number | undefined; constants?: (a: FlueAnalysis) => Working['constants'] }
+type Figure = {
+  id: MeasurandId
+  formula: string
+  source: string
+  notes: string[]
+  of: (a: FlueAnalysis) => number | undefined
+  constants?: (a: FlueAnalysis) => Working['constants']
+}
 
-const SYMBOL: Partial<Record<MeasurandId, string>> = { 'o2.flue': 'O₂', 'co2.flue': 'CO₂', 'co.flue': 'CO', 'temperature.flue': 'Tf', 'temperature.air': 'Ta' }
+const SYMBOL: Partial<Record<MeasurandId, string>> = {
+  'o2.flue': 'O₂',
+  'co2.flue': 'CO₂',
+  'co.flue': 'CO',
+  'temperature.flue': 'Tf',
+  'temperature.air': 'Ta',
+}
 const digits = (value: number, n: number): string => value.toFixed(n)
 
 const figures = (gas: GasProperties): Figure[] => {
@@ -31,17 +49,77 @@ const figures = (gas: GasProperties): Figure[] => {
   const air = { symbol: 'O₂ air', value: '20.95 %' }
   const balance = 'Element balance; NASA-7 enthalpies; Wagner–Pruss saturation'
   return [
-    { id: 'co2.flueComputed', formula: 'CO₂ = CO₂max · (1 − O₂/20.95) − CO', source: 'Element balance with air of 20.95 % O₂', notes: ['computed-not-proof'], of: (a) => (a.from === 'o2' ? a.co2Dry : undefined), constants: () => [co2max] },
-    { id: 'o2.flueComputed', formula: 'O₂ = 20.95 · (1 − (CO₂ + CO)/CO₂max)', source: 'Element balance with air of 20.95 % O₂', notes: ['computed-not-proof'], of: (a) => (a.from === 'co2' ? a.input.o2Dry : undefined), constants: () => [co2max] },
+    {
+      id: 'co2.flueComputed',
+      formula: 'CO₂ = CO₂max · (1 − O₂/20.95) − CO',
+      source: 'Element balance with air of 20.95 % O₂',
+      notes: ['computed-not-proof'],
+      of: (a) => (a.from === 'o2' ? a.co2Dry : undefined),
+      constants: () => [co2max],
+    },
+    {
+      id: 'o2.flueComputed',
+      formula: 'O₂ = 20.95 · (1 − (CO₂ + CO)/CO₂max)',
+      source: 'Element balance with air of 20.95 % O₂',
+      notes: ['computed-not-proof'],
+      of: (a) => (a.from === 'co2' ? a.input.o2Dry : undefined),
+      constants: () => [co2max],
+    },
     { id: 'ratio.coToCo2', formula: 'ratio = CO / CO₂', source: 'Definition', notes: [], of: (a) => a.coToCo2 },
-    { id: 'co.airFree', formula: 'CO air-free = CO · 20.95 / (20.95 − O₂)', source: 'Air subtracted at 20.95 % O₂; the field form takes 20.9', notes: ['air-free-209'], of: (a) => a.coAirFree, constants: () => [air] },
-    { id: 'air.lambda', formula: 'λ = 1 + (Vd0/A0) · O₂ / (20.95 − O₂)', source: 'Element balance, CO counted', notes: ['not-rule-of-thumb'], of: (a) => a.lambda, constants: () => [{ symbol: 'Vd0/A0', value: digits(gas.dryFlue / gas.stoichiometricAir, 4) }] },
+    {
+      id: 'co.airFree',
+      formula: 'CO air-free = CO · 20.95 / (20.95 − O₂)',
+      source: 'Air subtracted at 20.95 % O₂; the field form takes 20.9',
+      notes: ['air-free-209'],
+      of: (a) => a.coAirFree,
+      constants: () => [air],
+    },
+    {
+      id: 'air.lambda',
+      formula: 'λ = 1 + (Vd0/A0) · O₂ / (20.95 − O₂)',
+      source: 'Element balance, CO counted',
+      notes: ['not-rule-of-thumb'],
+      of: (a) => a.lambda,
+      constants: () => [{ symbol: 'Vd0/A0', value: digits(gas.dryFlue / gas.stoichiometricAir, 4) }],
+    },
     { id: 'air.excess', formula: 'excess air = λ − 1', source: 'Definition', notes: ['not-rule-of-thumb'], of: (a) => a.excessAir },
-    { id: 'temperature.netStack', formula: 'net = Tf − Ta', source: 'Definition', notes: [], of: (a) => a.input.flueTemperatureK - a.input.airTemperatureK },
-    { id: 'temperature.dewPoint', formula: 'p_sat(T_dew) = p · water / (water + dry flue)', source: 'Wagner and Pruss 2002', notes: ['dry-air'], of: (a) => a.dewPointK },
-    { id: 'efficiency.net', formula: 'η net = (1 − dry − water − CO) · gross/net', source: balance, notes: ['flue-loss-only', 'net-above-100'], of: (a) => a.netEfficiency, constants: lossConstants },
-    { id: 'efficiency.gross', formula: 'η gross = 1 − dry − water − CO', source: balance, notes: ['flue-loss-only', 'condensing-upper-bound'], of: (a) => a.grossEfficiency, constants: lossConstants },
-    { id: 'loss.short', formula: 'qA = (Tf − Ta) · (A2/(21 − O₂) + B)', source: 'What instruments show, net; constants by gas family', notes: ['short-formula'], of: (a) => shortFlueLoss(gas, a.input.o2Dry, a.input.flueTemperatureK, a.input.airTemperatureK) },
+    {
+      id: 'temperature.netStack',
+      formula: 'net = Tf − Ta',
+      source: 'Definition',
+      notes: [],
+      of: (a) => a.input.flueTemperatureK - a.input.airTemperatureK,
+    },
+    {
+      id: 'temperature.dewPoint',
+      formula: 'p_sat(T_dew) = p · water / (water + dry flue)',
+      source: 'Wagner and Pruss 2002',
+      notes: ['dry-air'],
+      of: (a) => a.dewPointK,
+    },
+    {
+      id: 'efficiency.net',
+      formula: 'η net = (1 − dry − water − CO) · gross/net',
+      source: balance,
+      notes: ['flue-loss-only', 'net-above-100'],
+      of: (a) => a.netEfficiency,
+      constants: lossConstants,
+    },
+    {
+      id: 'efficiency.gross',
+      formula: 'η gross = 1 − dry − water − CO',
+      source: balance,
+      notes: ['flue-loss-only', 'condensing-upper-bound'],
+      of: (a) => a.grossEfficiency,
+      constants: lossConstants,
+    },
+    {
+      id: 'loss.short',
+      formula: 'qA = (Tf − Ta) · (A2/(21 − O₂) + B)',
+      source: 'What instruments show, net; constants by gas family',
+      notes: ['short-formula'],
+      of: (a) => shortFlueLoss(gas, a.input.o2Dry, a.input.flueTemperatureK, a.input.airTemperatureK),
+    },
   ]
 }
 
@@ -56,7 +134,14 @@ function lossConstants(a: FlueAnalysis): Working['constants'] {
 }
 
 /** Gas-only figures that need no temperatures. */
-const WITHOUT_TEMPERATURE: readonly MeasurandId[] = ['co2.flueComputed', 'o2.flueComputed', 'ratio.coToCo2', 'co.airFree', 'air.lambda', 'air.excess']
+const WITHOUT_TEMPERATURE: readonly MeasurandId[] = [
+  'co2.flueComputed',
+  'o2.flueComputed',
+  'ratio.coToCo2',
+  'co.airFree',
+  'air.lambda',
+  'air.excess',
+]
 
 /**
  * Every figure that one simultaneous set of flue readings gives, with its uncertainty and working. What the set does not hold is left out: no
@@ -82,7 +167,11 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
     const gasSide = { [byOxygen ? 'o2Dry' : 'co2Dry']: v[oxygen.measurandId] ?? 0, coDry: Math.max(0, v['co.flue'] ?? 0) }
     if (!oxygenOf(gas, gasSide).ok) return undefined
     // Without temperatures the gas-only figures are still good; any pair of temperatures serves for them.
-    const result = analyseFlue(gas, { ...gasSide, flueTemperatureK: hot ? (v['temperature.flue'] ?? 0) : 400, airTemperatureK: hot ? (v['temperature.air'] ?? 0) : 293.15 })
+    const result = analyseFlue(gas, {
+      ...gasSide,
+      flueTemperatureK: hot ? (v['temperature.flue'] ?? 0) : 400,
+      airTemperatureK: hot ? (v['temperature.air'] ?? 0) : 293.15,
+    })
     return result.ok ? result.value : undefined
   }
   const here = analyse(values)
@@ -94,14 +183,32 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
     if (!co && needsCo.includes(figure.id)) return []
     const valueSi = figure.of(here)
     if (valueSi === undefined || !Number.isFinite(valueSi)) return []
-    const u = known ? propagate((v) => { const a = analyse(v); return a && figure.of(a) }, values, uncertainties) : undefined
+    const u = known
+      ? propagate(
+          (v) => {
+            const a = analyse(v)
+            return a && figure.of(a)
+          },
+          values,
+          uncertainties,
+        )
+      : undefined
     const inputs = used
       .filter((r) => hot || !r.measurandId.startsWith('temperature'))
-      .map((r) => ({ symbol: SYMBOL[r.measurandId] ?? r.measurandId, measurandId: r.measurandId, valueSi: r.valueSi, standardUncertainty: r.standardUncertainty }))
-    return [{
-      measurandId: figure.id, valueSi, standardUncertainty: u ?? null,
-      working: { formula: figure.formula, inputs, constants: figure.constants?.(here) ?? [], source: figure.source, notes: figure.notes },
-    }]
+      .map((r) => ({
+        symbol: SYMBOL[r.measurandId] ?? r.measurandId,
+        measurandId: r.measurandId,
+        valueSi: r.valueSi,
+        standardUncertainty: r.standardUncertainty,
+      }))
+    return [
+      {
+        measurandId: figure.id,
+        valueSi,
+        standardUncertainty: u ?? null,
+        working: { formula: figure.formula, inputs, constants: figure.constants?.(here) ?? [], source: figure.source, notes: figure.notes },
+      },
+    ]
   })
 }
 

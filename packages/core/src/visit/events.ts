@@ -12,13 +12,19 @@ export const EVENT_DATA = {
   'visit.started': z.strictObject({
     jobKind: z.enum(JOB_KINDS),
     practice: z.strictObject({ id: idText, version: z.number().int().positive() }),
-    cards: z.array(z.strictObject({ applianceId: z.uuid(), cardId: idText, version: z.number().int().positive() })).min(1).max(50),
+    cards: z
+      .array(z.strictObject({ applianceId: z.uuid(), cardId: idText, version: z.number().int().positive() }))
+      .min(1)
+      .max(50),
   }),
   'instrument.zeroed': z.strictObject({ instrumentId: z.uuid(), place: z.enum(['clean-air', 'at-connection']) }),
   'instrument.response-seen': z.strictObject({ instrumentId: z.uuid(), how: z.enum(['bump-gas', 'light-off']) }),
   'observation.made': z
     .strictObject({ observationId: z.enum(OBSERVATION_IDS), answer: idText })
-    .refine((o) => (OBSERVATIONS[o.observationId].answers as readonly string[]).includes(o.answer), { path: ['answer'], message: 'Not an answer to this observation.' }),
+    .refine((o) => (OBSERVATIONS[o.observationId].answers as readonly string[]).includes(o.answer), {
+      path: ['answer'],
+      message: 'Not an answer to this observation.',
+    }),
   'state.commanded': z.strictObject({ firingStateId: idText }),
   'reading.taken': z.strictObject({ readings: z.array(readingSchema).min(1).max(20) }),
   'reading.corrected': z.strictObject({
@@ -37,15 +43,29 @@ export const EVENT_DATA = {
     unit: z.enum(['turn', 'click', 'step']),
     firingStateId: idText,
   }),
-  'loose-end.opened': z.strictObject({ looseEndId: z.uuid(), kind: z.enum(LOOSE_END_KIND_IDS), key: idText, label: z.string().min(1).max(200), restore: z.string().max(500).optional() }),
+  'loose-end.opened': z.strictObject({
+    looseEndId: z.uuid(),
+    kind: z.enum(LOOSE_END_KIND_IDS),
+    key: idText,
+    label: z.string().min(1).max(200),
+    restore: z.string().max(500).optional(),
+  }),
   'loose-end.closed': z.strictObject({
     looseEndId: z.uuid(),
     leakCheck: z.strictObject({ method: z.enum(['detector', 'fluid', 'detector-and-fluid']), tight: z.boolean() }).optional(),
   }),
-  'defect.found': z.strictObject({ defectId: z.uuid(), class: z.enum(DEFECT_CLASSES), text: z.string().trim().min(3).max(2000), action: z.string().max(500) }),
+  'defect.found': z.strictObject({
+    defectId: z.uuid(),
+    class: z.enum(DEFECT_CLASSES),
+    text: z.string().trim().min(3).max(2000),
+    action: z.string().max(500),
+  }),
   'note.added': z.strictObject({ text: z.string().trim().min(1).max(5000) }),
   'work.confirmed': z.strictObject({ eventIds: z.array(z.uuid()).min(1).max(500) }),
-  'appliance.outcome-set': z.strictObject({ outcome: z.enum(['in-normal-service', 'left-isolated', 'handed-over']), reason: z.string().max(2000).optional() }),
+  'appliance.outcome-set': z.strictObject({
+    outcome: z.enum(['in-normal-service', 'left-isolated', 'handed-over']),
+    reason: z.string().max(2000).optional(),
+  }),
   'visit.closed': z.strictObject({ nextDueOn: z.iso.date().nullable() }),
   'visit.reopened': z.strictObject({ reason }),
 } as const
@@ -109,5 +129,9 @@ export function parseEvent(input: unknown): Result<VisitEvent> {
   const parsed = visitEventSchema.safeParse(input)
   if (parsed.success) return ok(parsed.data as unknown as VisitEvent)
   const issue = parsed.error.issues[0]
-  return fail('invalid-event', { message: issue?.message ?? 'Invalid event' }, (issue?.path ?? []).map((p) => (typeof p === 'number' ? p : String(p))))
+  return fail(
+    'invalid-event',
+    { message: issue?.message ?? 'Invalid event' },
+    (issue?.path ?? []).map((p) => (typeof p === 'number' ? p : String(p))),
+  )
 }

@@ -34,12 +34,42 @@ const inLogOrder = (events: readonly StoredEvent[]): StoredEvent[] =>
 export function foldVisit(visitId: string, events: readonly StoredEvent[], context: VisitContext): VisitState {
   const draft: Draft = {
     visit: {
-      visitId, status: 'planned', jobKind: null, startedAt: null, closedAt: null, closedBy: null, nextDueOn: null, looseEnds: [], zeroed: [],
-      responses: [], defects: [], notes: [], overrides: [], corrections: [], breaches: [], unconfirmed: [], eventCount: 0,
+      visitId,
+      status: 'planned',
+      jobKind: null,
+      startedAt: null,
+      closedAt: null,
+      closedBy: null,
+      nextDueOn: null,
+      looseEnds: [],
+      zeroed: [],
+      responses: [],
+      defects: [],
+      notes: [],
+      overrides: [],
+      corrections: [],
+      breaches: [],
+      unconfirmed: [],
+      eventCount: 0,
     },
     readings: [],
     appliances: new Map(
-      context.appliances.map(({ id, card }) => [id, { adjusters: card.adjusters, applianceId: id, steps: {}, observations: {}, readings: [], foundAndLeft: [], adjustments: [], netTurns: {}, commanded: null, outcome: null, touched: [] }]),
+      context.appliances.map(({ id, card }) => [
+        id,
+        {
+          adjusters: card.adjusters,
+          applianceId: id,
+          steps: {},
+          observations: {},
+          readings: [],
+          foundAndLeft: [],
+          adjustments: [],
+          netTurns: {},
+          commanded: null,
+          outcome: null,
+          touched: [],
+        },
+      ]),
     ),
   }
   const seen = new Set<string>()
@@ -66,7 +96,8 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
   const applianceId = event.applianceId ?? soleAppliance
   const appliance = applianceId ? draft.appliances.get(applianceId) : undefined
   const breach = (code: string) => visit.breaches.push({ eventId: event.id, type: event.type, code, at: event.at })
-  if (visit.status === 'closed' && !['note.added', 'reading.corrected', 'visit.reopened', 'work.confirmed'].includes(event.type)) breach('after-closing')
+  if (visit.status === 'closed' && !['note.added', 'reading.corrected', 'visit.reopened', 'work.confirmed'].includes(event.type))
+    breach('after-closing')
   if (visit.status === 'planned' && event.type !== 'visit.started') breach('before-start')
 
   switch (event.type) {
@@ -81,7 +112,8 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
       visit.responses.push({ ...event.data, index })
       return
     case 'observation.made':
-      if (appliance) appliance.observations = { ...appliance.observations, [event.data.observationId]: { answer: event.data.answer, ...stamp } }
+      if (appliance)
+        appliance.observations = { ...appliance.observations, [event.data.observationId]: { answer: event.data.answer, ...stamp } }
       return
     case 'state.commanded':
       if (appliance) appliance.commanded = { firingStateId: event.data.firingStateId, at: event.at }
@@ -111,20 +143,37 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
       appliance.touched.push({ index, stations: movedBy(appliance.adjusters.find((a) => a.id === event.data.adjusterId)) })
       appliance.netTurns = {
         ...appliance.netTurns,
-        [event.data.adjusterId]: (appliance.netTurns[event.data.adjusterId] ?? 0) + (event.data.direction === 'clockwise' ? 1 : -1) * event.data.amount,
+        [event.data.adjusterId]:
+          (appliance.netTurns[event.data.adjusterId] ?? 0) + (event.data.direction === 'clockwise' ? 1 : -1) * event.data.amount,
       }
       return
     case 'loose-end.opened':
       if (visit.looseEnds.some((l) => l.id === event.data.looseEndId)) return
       visit.looseEnds.push({
-        id: event.data.looseEndId, key: event.data.key, kind: event.data.kind, label: event.data.label, restore: event.data.restore ?? null,
-        applianceId: applianceId ?? null, openedAt: event.at, openedBy: event.authorName, closedAt: null, closedBy: null, leakCheck: null,
+        id: event.data.looseEndId,
+        key: event.data.key,
+        kind: event.data.kind,
+        label: event.data.label,
+        restore: event.data.restore ?? null,
+        applianceId: applianceId ?? null,
+        openedAt: event.at,
+        openedBy: event.authorName,
+        closedAt: null,
+        closedBy: null,
+        leakCheck: null,
       })
       return
     case 'loose-end.closed':
       return closeLooseEnd(draft, event, breach)
     case 'defect.found':
-      visit.defects.push({ id: event.data.defectId, applianceId: applianceId ?? null, class: event.data.class, text: event.data.text, action: event.data.action, ...stamp })
+      visit.defects.push({
+        id: event.data.defectId,
+        applianceId: applianceId ?? null,
+        class: event.data.class,
+        text: event.data.text,
+        action: event.data.action,
+        ...stamp,
+      })
       return
     case 'note.added':
       visit.notes.push({ text: event.data.text, stepId: event.stepId ?? null, ...stamp })
@@ -146,7 +195,11 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
 }
 
 const live = (reading: Reading, event: StoredEvent, applianceId: string, index: number): LiveReading => ({
-  ...reading, applianceId, eventId: event.id, authorName: event.authorName, index,
+  ...reading,
+  applianceId,
+  eventId: event.id,
+  authorName: event.authorName,
+  index,
 })
 
 function correct(draft: Draft, event: Extract<StoredEvent, { type: 'reading.corrected' }>, breach: (code: string) => void): void {
@@ -170,7 +223,12 @@ function closeLooseEnd(draft: Draft, event: Extract<StoredEvent, { type: 'loose-
   looseEnds.splice(at, 1, closed)
 }
 
-function judgeAll(appliance: VisitAppliance, readings: readonly LiveReading[], context: VisitContext, proofs: Pick<VisitState, 'zeroed' | 'responses'>): JudgedReading[] {
+function judgeAll(
+  appliance: VisitAppliance,
+  readings: readonly LiveReading[],
+  context: VisitContext,
+  proofs: Pick<VisitState, 'zeroed' | 'responses'>,
+): JudgedReading[] {
   const { practice, instruments } = context
   const measured = readings.map((reading): JudgedReading => {
     const invalid = whyNoVerdict(reading, instruments, proofs)
@@ -197,25 +255,48 @@ function judgeAll(appliance: VisitAppliance, readings: readonly LiveReading[], c
     for (const d of derived) {
       const place = { measurandId: d.measurandId, stationId, firingStateId: base.firingStateId, sectionId: base.sectionId }
       computed.push({
-        ...common(base), ...place, sectionId: base.sectionId ?? null, key: readingKey(place), readingId: `${base.id}:${d.measurandId}`, valueSi: d.valueSi,
-        standardUncertainty: d.standardUncertainty, origin: 'computed', entered: null, working: d.working,
+        ...common(base),
+        ...place,
+        sectionId: base.sectionId ?? null,
+        key: readingKey(place),
+        readingId: `${base.id}:${d.measurandId}`,
+        valueSi: d.valueSi,
+        standardUncertainty: d.standardUncertainty,
+        origin: 'computed',
+        entered: null,
+        working: d.working,
         verdict: judge(d.valueSi, d.standardUncertainty, bandFor(appliance, practice, place), invalid),
       })
     }
   }
-  const groups = groupBy(readings.filter((r) => r.groupId), (r) => r.groupId ?? '')
+  const groups = groupBy(
+    readings.filter((r) => r.groupId),
+    (r) => r.groupId ?? '',
+  )
   for (const group of groups.values()) {
     const base = group.find((r) => r.measurandId === 'o2.flue' || r.measurandId === 'co2.flue')
     if (base) derive(base, group, 'flue', deriveFlue(gas, group))
   }
   for (const inlet of readings.filter((r) => r.measurandId === 'pressure.working' && r.stationId === 'inlet')) {
-    const meter = readings.findLast((r) => r.measurandId === 'pressure.working' && r.stationId === 'meter' && r.firingStateId === inlet.firingStateId && r.index <= inlet.index)
+    const meter = readings.findLast(
+      (r) =>
+        r.measurandId === 'pressure.working' &&
+        r.stationId === 'meter' &&
+        r.firingStateId === inlet.firingStateId &&
+        r.index <= inlet.index,
+    )
     if (meter) derive(inlet, [meter, inlet], 'pipe', [deriveDrop(meter, inlet)])
   }
   return [...measured, ...computed]
 }
 
 const common = (r: LiveReading) => ({
-  groupId: r.groupId ?? null, applianceId: r.applianceId, firingStateId: r.firingStateId, settled: r.settled, takenAt: r.takenAt,
-  instrumentId: r.source.instrumentId ?? null, authorName: r.authorName, index: r.index,
+  groupId: r.groupId ?? null,
+  applianceId: r.applianceId,
+  firingStateId: r.firingStateId,
+  settled: r.settled,
+  takenAt: r.takenAt,
+  instrumentId: r.source.instrumentId ?? null,
+  authorName: r.authorName,
+  index: r.index,
 })

@@ -81,11 +81,25 @@ export interface ApplianceState {
   readonly observations: Readonly<Partial<Record<ObservationId, { readonly answer: string; readonly at: string; readonly by: string }>>>
   readonly readings: readonly JudgedReading[]
   readonly foundAndLeft: readonly FoundAndLeft[]
-  readonly adjustments: readonly { readonly adjusterId: string; readonly direction: string; readonly amount: number; readonly unit: string; readonly firingStateId: string; readonly at: string; readonly by: string; readonly eventId: string }[]
+  readonly adjustments: readonly {
+    readonly adjusterId: string
+    readonly direction: string
+    readonly amount: number
+    readonly unit: string
+    readonly firingStateId: string
+    readonly at: string
+    readonly by: string
+    readonly eventId: string
+  }[]
   /** Net turns from as found by adjuster; clockwise is positive. */
   readonly netTurns: Readonly<Record<string, number>>
   readonly commanded: { readonly firingStateId: string; readonly at: string } | null
-  readonly outcome: { readonly outcome: 'in-normal-service' | 'left-isolated' | 'handed-over'; readonly reason: string | null; readonly at: string; readonly by: string } | null
+  readonly outcome: {
+    readonly outcome: 'in-normal-service' | 'left-isolated' | 'handed-over'
+    readonly reason: string | null
+    readonly at: string
+    readonly by: string
+  } | null
 }
 
 export interface VisitState {
@@ -100,9 +114,23 @@ export interface VisitState {
   readonly looseEnds: readonly LooseEnd[]
   readonly zeroed: readonly { readonly instrumentId: string; readonly place: string; readonly at: string; readonly index: number }[]
   readonly responses: readonly { readonly instrumentId: string; readonly how: string; readonly index: number }[]
-  readonly defects: readonly { readonly id: string; readonly applianceId: string | null; readonly class: DefectClass; readonly text: string; readonly action: string; readonly at: string; readonly by: string }[]
+  readonly defects: readonly {
+    readonly id: string
+    readonly applianceId: string | null
+    readonly class: DefectClass
+    readonly text: string
+    readonly action: string
+    readonly at: string
+    readonly by: string
+  }[]
   readonly notes: readonly { readonly text: string; readonly stepId: string | null; readonly at: string; readonly by: string }[]
-  readonly overrides: readonly { readonly gate: string; readonly applianceId: string | null; readonly reason: string; readonly at: string; readonly by: string }[]
+  readonly overrides: readonly {
+    readonly gate: string
+    readonly applianceId: string | null
+    readonly reason: string
+    readonly at: string
+    readonly by: string
+  }[]
   readonly corrections: readonly { readonly readingId: string; readonly reason: string; readonly at: string; readonly by: string }[]
   /** Events that broke a rule when they happened: they are kept and said. */
   readonly breaches: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]

@@ -13,17 +13,40 @@ export const ANALYSER = testId(3)
 export const GAUGE = testId(4)
 
 const calibrated = { calibratedAt: '2026-01-01T00:00:00.000Z', calibrationDueAt: '2027-01-01T00:00:00.000Z', certificate: null }
-const channel = (id: string, kind: Instrument['channels'][number]['channel'], max: number, absolute: number, relative: number, resolution: number, min = 0) =>
-  ({ id, channel: kind, origin: 'measured', min, max, absolute, relative, resolution, combine: 'larger' }) as const
+const channel = (
+  id: string,
+  kind: Instrument['channels'][number]['channel'],
+  max: number,
+  absolute: number,
+  relative: number,
+  resolution: number,
+  min = 0,
+) => ({ id, channel: kind, origin: 'measured', min, max, absolute, relative, resolution, combine: 'larger' }) as const
 
 export const analyser: Instrument = {
-  id: ANALYSER, kind: 'analyser', maker: 'Test', model: 'A', serial: '1', ...calibrated,
+  id: ANALYSER,
+  kind: 'analyser',
+  maker: 'Test',
+  model: 'A',
+  serial: '1',
+  ...calibrated,
   channels: [
-    channel('o2', 'o2', 0.21, 0.002, 0, 0.001), channel('co2', 'co2', 0.2, 0.002, 0, 0.001), channel('co', 'co', 0.004, 10e-6, 0.05, 1e-6),
-    channel('tf', 'flueTemperature', 900, 1, 0, 0.1, 230), channel('ta', 'airTemperature', 373, 1, 0, 0.1, 230),
+    channel('o2', 'o2', 0.21, 0.002, 0, 0.001),
+    channel('co2', 'co2', 0.2, 0.002, 0, 0.001),
+    channel('co', 'co', 0.004, 10e-6, 0.05, 1e-6),
+    channel('tf', 'flueTemperature', 900, 1, 0, 0.1, 230),
+    channel('ta', 'airTemperature', 373, 1, 0, 0.1, 230),
   ],
 }
-export const gauge: Instrument = { id: GAUGE, kind: 'manometer', maker: 'Test', model: 'P', serial: '2', ...calibrated, channels: [channel('p', 'pressure', 15_000, 5, 0.005, 1, -15_000)] }
+export const gauge: Instrument = {
+  id: GAUGE,
+  kind: 'manometer',
+  maker: 'Test',
+  model: 'P',
+  serial: '2',
+  ...calibrated,
+  channels: [channel('p', 'pressure', 15_000, 5, 0.005, 1, -15_000)],
+}
 
 export const testContext: VisitContext = {
   appliances: [{ id: APPLIANCE, name: 'Test', card: testCard, facts: { gas: 'natural-gas-h', altitudeM: 100 }, lastVisit: {} }],
@@ -43,30 +66,60 @@ export class TestLog {
     const n = this.events.length + 1
     const id = nextId()
     const event = {
-      id, visitId: VISIT, applianceId: APPLIANCE, type, v: 1, at: `2026-06-01T09:${String(n % 60).padStart(2, '0')}:00.000Z`, deviceId: testId(9), deviceSeq: n, data,
-      seq: n, receivedAt: null, authorId: testId(8), authorName: 'T. Tester', provisional: false, ...extra,
+      id,
+      visitId: VISIT,
+      applianceId: APPLIANCE,
+      type,
+      v: 1,
+      at: `2026-06-01T09:${String(n % 60).padStart(2, '0')}:00.000Z`,
+      deviceId: testId(9),
+      deviceSeq: n,
+      data,
+      seq: n,
+      receivedAt: null,
+      authorId: testId(8),
+      authorName: 'T. Tester',
+      provisional: false,
+      ...extra,
     }
     this.events.push(event as unknown as StoredEvent)
     return id
   }
 
   start(): this {
-    this.add('visit.started', { jobKind: 'annual-service', practice: { id: 'metric-ratio', version: 1 }, cards: [{ applianceId: APPLIANCE, cardId: testCard.id, version: 1 }] })
+    this.add('visit.started', {
+      jobKind: 'annual-service',
+      practice: { id: 'metric-ratio', version: 1 },
+      cards: [{ applianceId: APPLIANCE, cardId: testCard.id, version: 1 }],
+    })
     this.add('instrument.zeroed', { instrumentId: ANALYSER, place: 'clean-air' })
     this.add('instrument.zeroed', { instrumentId: GAUGE, place: 'at-connection' })
     return this
   }
 
-  read(values: Partial<Record<MeasurandId, number>>, firingStateId: string, stationId: Station = 'flue', settled: Reading['settled'] = 'declared'): string[] {
+  read(
+    values: Partial<Record<MeasurandId, number>>,
+    firingStateId: string,
+    stationId: Station = 'flue',
+    settled: Reading['settled'] = 'declared',
+  ): string[] {
     const groupId = nextId()
     const readings = Object.entries(values).map(([id, valueSi]): Reading => {
       const measurandId = id as MeasurandId
       const instrument = [analyser, gauge].find((i) => channelFor(i, measurandId))
       const spec = instrument && channelFor(instrument, measurandId)
       return {
-        id: nextId(), groupId, measurandId, firingStateId, valueSi, stationId: measurandId === 'temperature.air' ? 'intake' : stationId,
-        standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null, origin: 'measured',
-        source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }) }, settled, takenAt: '2026-06-01T09:30:00.000Z',
+        id: nextId(),
+        groupId,
+        measurandId,
+        firingStateId,
+        valueSi,
+        stationId: measurandId === 'temperature.air' ? 'intake' : stationId,
+        standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null,
+        origin: 'measured',
+        source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }) },
+        settled,
+        takenAt: '2026-06-01T09:30:00.000Z',
       }
     })
     this.add('reading.taken', { readings })

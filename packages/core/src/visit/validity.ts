@@ -19,8 +19,15 @@ export function whyNoVerdict(reading: LiveReading, instruments: readonly Instrum
   if (channel.origin === 'computed') return 'computed-by-instrument'
   if (reading.valueSi > channel.max || reading.valueSi < channel.min) return 'over-range'
   const { zero } = MEASURANDS[reading.measurandId]
-  if (zero && !proofs.zeroed.some((z) => z.instrumentId === instrument.id && z.index < reading.index && (zero === 'at-connection' || z.place === 'clean-air'))) return 'not-zeroed'
+  if (
+    zero &&
+    !proofs.zeroed.some(
+      (z) => z.instrumentId === instrument.id && z.index < reading.index && (zero === 'at-connection' || z.place === 'clean-air'),
+    )
+  )
+    return 'not-zeroed'
   if (reading.measurandId === 'o2.flue' && reading.valueSi > DILUTION_O2) return 'diluted'
-  if (reading.measurandId === 'co.flue' && reading.valueSi === 0 && !proofs.responses.some((r) => r.instrumentId === instrument.id)) return 'perfect-zero'
+  if (reading.measurandId === 'co.flue' && reading.valueSi === 0 && !proofs.responses.some((r) => r.instrumentId === instrument.id))
+    return 'perfect-zero'
   return undefined
 }

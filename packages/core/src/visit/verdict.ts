@@ -14,7 +14,16 @@ export type VerdictStatus = 'inside' | 'edge' | 'outside' | 'none'
 
 /** Why there is no verdict. */
 export type NoVerdict =
-  | 'no-band' | 'early' | 'no-instrument' | 'not-zeroed' | 'out-of-calibration' | 'no-channel' | 'perfect-zero' | 'diluted' | 'over-range' | 'computed-by-instrument'
+  | 'no-band'
+  | 'early'
+  | 'no-instrument'
+  | 'not-zeroed'
+  | 'out-of-calibration'
+  | 'no-channel'
+  | 'perfect-zero'
+  | 'diluted'
+  | 'over-range'
+  | 'computed-by-instrument'
 
 export interface Verdict {
   readonly status: VerdictStatus

@@ -4,7 +4,7 @@ import { serviceSheet, type Step } from '../procedure'
 import { type EventType, parseEvent, type StoredEvent } from './events'
 import { foldVisit } from './fold'
 import { firingStops, missingIn, serviceGates } from './gates'
-import { actingRole, EMIT_TABLE, ROLES } from './roles'
+import { actingRole, EMIT_TABLE, type ROLES } from './roles'
 import { ANALYSER, analyser, APPLIANCE, GAUGE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
 
 const appliance = testContext.appliances[0]!
@@ -19,7 +19,14 @@ const CO2_MAX = 'co2.flue@flue/max'
 
 function wholeVisit(): TestLog {
   const log = new TestLog().start()
-  for (const [observationId, answer] of [['smell-of-gas', 'none'], ['emergency-control', 'reachable'], ['flue-terminal', 'sound'], ['spillage-signs', 'none'], ['ventilation', 'clear'], ['data-plate', 'matches']] as const)
+  for (const [observationId, answer] of [
+    ['smell-of-gas', 'none'],
+    ['emergency-control', 'reachable'],
+    ['flue-terminal', 'sound'],
+    ['spillage-signs', 'none'],
+    ['ventilation', 'clear'],
+    ['data-plate', 'matches'],
+  ] as const)
     log.add('observation.made', { observationId, answer })
   log.read({ 'co.ambient': 0 }, 'standing', 'room')
   log.read({ 'pressure.standing': 2200 }, 'standing', 'inlet')
@@ -44,9 +51,22 @@ describe('fold', () => {
     log.read(flue(0.096), 'max')
     const { readings } = fold(log).state
     const of = (id: string) => readings.find((r) => r.measurandId === id)!
-    expect(of('co2.flue').verdict).toMatchObject({ status: 'outside', side: 'above', band: { source: { kind: 'card', text: 'TEST-1', page: '9' } } })
-    expect(of('ratio.coToCo2').verdict).toMatchObject({ status: 'inside', goalMet: true, band: { max: 0.004, source: { kind: 'profile' } } })
-    expect(of('efficiency.net').working?.inputs.map((i) => i.measurandId)).toEqual(['co2.flue', 'co.flue', 'temperature.flue', 'temperature.air'])
+    expect(of('co2.flue').verdict).toMatchObject({
+      status: 'outside',
+      side: 'above',
+      band: { source: { kind: 'card', text: 'TEST-1', page: '9' } },
+    })
+    expect(of('ratio.coToCo2').verdict).toMatchObject({
+      status: 'inside',
+      goalMet: true,
+      band: { max: 0.004, source: { kind: 'profile' } },
+    })
+    expect(of('efficiency.net').working?.inputs.map((i) => i.measurandId)).toEqual([
+      'co2.flue',
+      'co.flue',
+      'temperature.flue',
+      'temperature.air',
+    ])
     expect(of('efficiency.net').valueSi).toBeGreaterThan(0.95)
     expect(of('efficiency.net').standardUncertainty).toBeGreaterThan(0)
     expect(of('o2.flueComputed').valueSi).toBeCloseTo(0.0412, 3)
@@ -64,7 +84,11 @@ describe('fold', () => {
   test('readings wait for a zeroed, calibrated, responding instrument', () => {
     const because = (log: TestLog, id: string) => fold(log).state.readings.find((r) => r.measurandId === id)?.verdict.because
     const unzeroed = new TestLog()
-    unzeroed.add('visit.started', { jobKind: 'annual-service', practice: { id: 'metric-ratio', version: 1 }, cards: [{ applianceId: APPLIANCE, cardId: 'test-premix', version: 1 }] })
+    unzeroed.add('visit.started', {
+      jobKind: 'annual-service',
+      practice: { id: 'metric-ratio', version: 1 },
+      cards: [{ applianceId: APPLIANCE, cardId: 'test-premix', version: 1 }],
+    })
     unzeroed.read(flue(0.09), 'max')
     expect(because(unzeroed, 'co2.flue')).toBe('not-zeroed')
     expect(because(unzeroed, 'ratio.coToCo2')).toBe('not-zeroed')
@@ -87,7 +111,9 @@ describe('fold', () => {
     const lapsed = new TestLog().start()
     lapsed.read(flue(0.09), 'max')
     const old = { ...testContext, instruments: [{ ...analyser, calibrationDueAt: '2026-05-01T00:00:00.000Z' }] }
-    expect(foldVisit(VISIT, lapsed.events, old).appliances[0]!.readings.find((r) => r.measurandId === 'co2.flue')?.verdict.because).toBe('out-of-calibration')
+    expect(foldVisit(VISIT, lapsed.events, old).appliances[0]!.readings.find((r) => r.measurandId === 'co2.flue')?.verdict.because).toBe(
+      'out-of-calibration',
+    )
   })
 
   test('an oxygen reading that is mostly air has no verdict', () => {
@@ -102,7 +128,11 @@ describe('fold', () => {
     log.read({ 'pressure.working': 2030 }, 'min', 'inlet')
     expect(fold(log).state.readings.some((r) => r.measurandId === 'pressure.drop')).toBe(false)
     log.read({ 'pressure.working': 2000 }, 'max', 'inlet')
-    expect(fold(log).state.readings.find((r) => r.measurandId === 'pressure.drop')).toMatchObject({ valueSi: 110, stationId: 'pipe', verdict: { status: 'outside' } })
+    expect(fold(log).state.readings.find((r) => r.measurandId === 'pressure.drop')).toMatchObject({
+      valueSi: 110,
+      stationId: 'pipe',
+      verdict: { status: 'outside' },
+    })
   })
 
   test('undo withdraws, a correction replaces in place; both are kept in the log', () => {
@@ -160,7 +190,14 @@ describe('as found and as left', () => {
     const log = wholeVisit()
     adjust(log)
     expect(found(log, CO2_MAX)).toMatchObject({ status: 'not-measured-again', asFound: { valueSi: 0.0896 }, asLeft: null })
-    expect(gates(log).map((g) => g.code)).toEqual(['not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again', 'not-measured-again'])
+    expect(gates(log).map((g) => g.code)).toEqual([
+      'not-measured-again',
+      'not-measured-again',
+      'not-measured-again',
+      'not-measured-again',
+      'not-measured-again',
+      'not-measured-again',
+    ])
     log.read(flue(0.09), 'max')
     log.read(flue(0.0852, 20e-6), 'min')
     expect(found(log, CO2_MAX)).toMatchObject({ status: 'measured-again', asFound: { valueSi: 0.0896 }, asLeft: { valueSi: 0.09 } })
@@ -227,7 +264,10 @@ describe('gates', () => {
   })
 
   test('firing stops: room CO, smell, wrong gas, inlet above the valve’s maximum', () => {
-    const stops = (log: TestLog) => { const f = fold(log); return firingStops(appliance, f.state, testContext).map((g) => g.code) }
+    const stops = (log: TestLog) => {
+      const f = fold(log)
+      return firingStops(appliance, f.state, testContext).map((g) => g.code)
+    }
     const log = new TestLog().start()
     expect(stops(log)).toEqual([])
     log.read({ 'co.ambient': 75e-6 }, 'standing', 'room')
@@ -242,7 +282,12 @@ describe('gates', () => {
     const log = new TestLog().start()
     const { state, visit } = fold(log)
     const flueMax = steps.find((s) => s.id === 'flue.max')!
-    expect(missingIn(flueMax, state, visit, testContext).map((m) => m.params.measurand)).toEqual(['co2.flue', 'co.flue', 'temperature.flue', 'temperature.air'])
+    expect(missingIn(flueMax, state, visit, testContext).map((m) => m.params.measurand)).toEqual([
+      'co2.flue',
+      'co.flue',
+      'temperature.flue',
+      'temperature.air',
+    ])
     expect(missingIn(steps[0]!, state, visit, testContext).filter((m) => m.code === 'zero')).toEqual([])
   })
 
@@ -254,7 +299,11 @@ describe('gates', () => {
 
   test('an apprentice’s adjusting waits for a licensed person', () => {
     const log = wholeVisit()
-    const id = log.add('adjustment.made', { adjusterId: 'throttle', direction: 'clockwise', amount: 0.1, unit: 'turn', firingStateId: 'max' }, { provisional: true })
+    const id = log.add(
+      'adjustment.made',
+      { adjusterId: 'throttle', direction: 'clockwise', amount: 0.1, unit: 'turn', firingStateId: 'max' },
+      { provisional: true },
+    )
     log.read(flue(0.09), 'max')
     log.read(flue(0.0852, 20e-6), 'min')
     expect(gates(log).map((g) => g.code)).toEqual(['unconfirmed'])
@@ -316,7 +365,12 @@ describe('parsing events', () => {
     ['bad id', { ...posted, id: 'x' }, 'invalid-event', ['id']],
     ['version from the future', { ...posted, v: 2 }, 'invalid-event', ['v']],
     ['time without zone', { ...posted, at: '2026-06-01T09:00:00' }, 'invalid-event', ['at']],
-    ['wrong answer', { ...posted, type: 'observation.made', data: { observationId: 'smell-of-gas', answer: 'perhaps' } }, 'invalid-event', ['data', 'answer']],
+    [
+      'wrong answer',
+      { ...posted, type: 'observation.made', data: { observationId: 'smell-of-gas', answer: 'perhaps' } },
+      'invalid-event',
+      ['data', 'answer'],
+    ],
   ])('%s', (_name, input, code, path) => {
     expect(parseEvent(input)).toMatchObject({ ok: false, error: { code, path } })
   })

@@ -49,7 +49,10 @@ const premixCo = (lambda: number, load: number): number =>
 function inducedCoAirFree(lambda: number, load: number): number {
   const sigma = 0.13
   const z = (lambda - 1) / sigma
-  return (10 + 0.6 * 0.29e6 * sigma * (density(z) - z * upperTail(z)) + 10 * Math.exp((lambda - 2.2) / 0.1) + 3000 * Math.max(0, load - 1.05)) * 1e-6
+  return (
+    (10 + 0.6 * 0.29e6 * sigma * (density(z) - z * upperTail(z)) + 10 * Math.exp((lambda - 2.2) / 0.1) + 3000 * Math.max(0, load - 1.05)) *
+    1e-6
+  )
 }
 
 /**
@@ -73,6 +76,14 @@ export function steadyFlue(input: SteadyInput): SteadyOutput {
   const adiabatic = airTemperatureK + gas.terms.gross15JPerMol / gas.grossToNet / (flueMol * 35.5)
   const units = EXCHANGER[kind].transferUnits * load ** -LOAD_EXPONENT * (1 - fouling)
   const flueTemperatureK = water + (adiabatic - water) * Math.exp(-units)
-  const { co2Dry } = flueNumbers(gas.terms, { o2Dry, coDry, flueTemperatureK, airTemperatureK, airWaterRatio: 0, pressurePa: ATMOSPHERE_PA, referenceK: 298.15 })
+  const { co2Dry } = flueNumbers(gas.terms, {
+    o2Dry,
+    coDry,
+    flueTemperatureK,
+    airTemperatureK,
+    airWaterRatio: 0,
+    pressurePa: ATMOSPHERE_PA,
+    referenceK: 298.15,
+  })
   return { o2Dry, co2Dry, coDry, flueTemperatureK, chamberDifferentialPa: input.cleanDifferentialPa * load ** 2 * (1 + 3 * fouling) }
 }

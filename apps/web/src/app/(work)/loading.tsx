@@ -1,5 +1,9 @@
 import { t } from '@/ui/words'
 
 export default function Loading() {
-  return <p role="status" className="quiet p-8">{t('loading')}</p>
+  return (
+    <p role="status" className="p-8 quiet">
+      {t('loading')}
+    </p>
+  )
 }

@@ -24,24 +24,26 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
           </div>
         </div>
         <SignInForm next={next} />
-        <p className="quiet mt-8 border-t pt-4 text-sm hairline">{t('app.caution')}</p>
+        <p className="mt-8 border-t hairline pt-4 text-sm quiet">{t('app.caution')}</p>
       </section>
       {env().demo && (
         <section className="w-full max-w-md" aria-labelledby="demo">
-          <h2 id="demo" className="mb-1 text-lg font-semibold">{t('sign-in.demo')}</h2>
-          <p className="quiet mb-4 text-sm">{t('sign-in.demo-why')}</p>
+          <h2 id="demo" className="mb-1 text-lg font-semibold">
+            {t('sign-in.demo')}
+          </h2>
+          <p className="mb-4 text-sm quiet">{t('sign-in.demo-why')}</p>
           {DEMO_FIRMS.map((firm) => (
             <div key={firm.key} className="mb-5">
-              <h3 className="quiet mb-1 text-sm">{firm.name}</h3>
-              <ul className="divide-y border-y hairline divide-(--hairline)">
+              <h3 className="mb-1 text-sm quiet">{firm.name}</h3>
+              <ul className="divide-y divide-(--hairline) border-y hairline">
                 {firm.people.map((person) => (
                   <li key={person.key}>
                     <form action={demoSignInAction}>
                       <input type="hidden" name="person" value={person.key} />
                       <input type="hidden" name="next" value={next} />
-                      <button className="press flex w-full cursor-pointer items-center justify-between gap-4 px-2 text-left hover:bg-base-200">
+                      <button className="flex press w-full cursor-pointer items-center justify-between gap-4 px-2 text-left hover:bg-base-200">
                         <span className="font-semibold">{person.name}</span>
-                        <span className="text-primary text-sm">{t(`role.${person.role}`)}</span>
+                        <span className="text-sm text-primary">{t(`role.${person.role}`)}</span>
                       </button>
                     </form>
                   </li>

@@ -14,7 +14,11 @@ export function StartVisit({ siteId, applianceId }: { readonly siteId: string; r
     setBusy(true)
     setError(null)
     try {
-      const response = await fetch('/api/v1/visits', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ siteId, applianceIds: [applianceId], jobKind: 'annual-service' }) })
+      const response = await fetch('/api/v1/visits', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ siteId, applianceIds: [applianceId], jobKind: 'annual-service' }),
+      })
       const body = (await response.json()) as { id?: string; detail?: string }
       if (response.ok && body.id) return router.push(`/visits/${body.id}`)
       setError(body.detail ?? t('appliance.start-failed'))
@@ -25,8 +29,15 @@ export function StartVisit({ siteId, applianceId }: { readonly siteId: string; r
   }
   return (
     <div className="flex flex-col items-stretch gap-2">
-      <button type="button" className="btn btn-primary press px-8 text-lg" disabled={busy} onClick={() => void begin()}>{busy ? t('appliance.starting') : t('appliance.start')}</button>
-      {error && <p role="alert" className="text-error flex gap-2 text-sm"><WarningSign size={18} />{error}</p>}
+      <button type="button" className="btn press px-8 text-lg btn-primary" disabled={busy} onClick={() => void begin()}>
+        {busy ? t('appliance.starting') : t('appliance.start')}
+      </button>
+      {error && (
+        <p role="alert" className="flex gap-2 text-sm text-error">
+          <WarningSign size={18} />
+          {error}
+        </p>
+      )}
     </div>
   )
 }

@@ -12,8 +12,22 @@ import { unitText, type Units } from '@/ui/figures'
 Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip, annotation)
 
 /** As-left values of one figure over the visits, in the card's bracket. */
-export function TrendChart({ measurandId, points, min, max, units, timeZone, label }: {
-  readonly measurandId: MeasurandId; readonly points: readonly { readonly at: string; readonly valueSi: number }[]; readonly min: number | undefined; readonly max: number | undefined; readonly units: Units; readonly timeZone: string; readonly label: string
+export function TrendChart({
+  measurandId,
+  points,
+  min,
+  max,
+  units,
+  timeZone,
+  label,
+}: {
+  readonly measurandId: MeasurandId
+  readonly points: readonly { readonly at: string; readonly valueSi: number }[]
+  readonly min: number | undefined
+  readonly max: number | undefined
+  readonly units: Units
+  readonly timeZone: string
+  readonly label: string
 }) {
   const holder = useRef<HTMLDivElement>(null)
   const [colours, setColours] = useState({ text: '#888', bead: '#888', brass: '#888', rule: '#888', font: 'sans-serif' })
@@ -21,7 +35,13 @@ export function TrendChart({ measurandId, points, min, max, units, timeZone, lab
     const read = () => {
       const style = getComputedStyle(holder.current ?? document.body)
       const of = (name: string) => style.getPropertyValue(name).trim()
-      setColours({ text: of('--color-secondary'), bead: of('--color-info'), brass: of('--color-primary'), rule: of('--hairline'), font: style.fontFamily })
+      setColours({
+        text: of('--color-secondary'),
+        bead: of('--color-info'),
+        brass: of('--color-primary'),
+        rule: of('--hairline'),
+        font: style.fontFamily,
+      })
     }
     read()
     const watcher = new MutationObserver(read)
@@ -33,21 +53,53 @@ export function TrendChart({ measurandId, points, min, max, units, timeZone, lab
   const write = (si: number) => Number(fromSi(si, shown.unit, quantity).toFixed(shown.digits + 1))
   const ticks = { color: colours.text, font: { family: colours.font, size: 13 } }
   const options: ChartOptions<'line'> = {
-    animation: false, responsive: true, maintainAspectRatio: false,
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
     scales: {
       x: { ticks: { ...ticks, maxRotation: 0, autoSkipPadding: 16 }, grid: { display: false }, border: { color: colours.rule } },
-      y: { ticks, grid: { color: colours.rule }, border: { display: false }, title: { display: true, text: unitText(measurandId, units), color: colours.text, font: { family: colours.font, size: 13 } }, grace: '10%' },
+      y: {
+        ticks,
+        grid: { color: colours.rule },
+        border: { display: false },
+        title: { display: true, text: unitText(measurandId, units), color: colours.text, font: { family: colours.font, size: 13 } },
+        grace: '10%',
+      },
     },
     plugins: {
       legend: { display: false },
       annotation: {
-        annotations: Object.fromEntries([['min', min], ['max', max]].flatMap(([name, at]) => (typeof at === 'number' ? [[name, { type: 'line' as const, yMin: write(at), yMax: write(at), borderColor: colours.brass, borderWidth: 2 }]] : []))),
+        annotations: Object.fromEntries(
+          [
+            ['min', min],
+            ['max', max],
+          ].flatMap(([name, at]) =>
+            typeof at === 'number'
+              ? [[name, { type: 'line' as const, yMin: write(at), yMax: write(at), borderColor: colours.brass, borderWidth: 2 }]]
+              : [],
+          ),
+        ),
       },
     },
   }
   return (
     <div ref={holder} className="h-56" role="img" aria-label={label}>
-      <Line options={options} data={{ labels: points.map((p) => dateAt(p.at, timeZone).replace(/^\d+ /, '')), datasets: [{ data: points.map((p) => write(p.valueSi)), borderColor: colours.bead, backgroundColor: colours.bead, pointRadius: 5, borderWidth: 2, tension: 0 }] }} />
+      <Line
+        options={options}
+        data={{
+          labels: points.map((p) => dateAt(p.at, timeZone).replace(/^\d+ /, '')),
+          datasets: [
+            {
+              data: points.map((p) => write(p.valueSi)),
+              borderColor: colours.bead,
+              backgroundColor: colours.bead,
+              pointRadius: 5,
+              borderWidth: 2,
+              tension: 0,
+            },
+          ],
+        }}
+      />
     </div>
   )
 }

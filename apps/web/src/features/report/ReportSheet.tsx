@@ -22,25 +22,117 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           <p className="text-lg">{model.siteName}</p>
           <p className="quiet">{model.siteAddress}</p>
         </div>
-        <div className="text-right"><p className="flex items-center justify-end gap-2 font-semibold"><Mark size={20} />{model.firmName}</p><p>{model.technicianName}{model.licenceNumber ? ` · ${t('report.licence', { number: model.licenceNumber })}` : ''}</p><p className="quiet">{at(model.startedAt)} → {timeAt(model.closedAt, model.timeZone)}</p></div>
+        <div className="text-right">
+          <p className="flex items-center justify-end gap-2 font-semibold">
+            <Mark size={20} />
+            {model.firmName}
+          </p>
+          <p>
+            {model.technicianName}
+            {model.licenceNumber ? ` · ${t('report.licence', { number: model.licenceNumber })}` : ''}
+          </p>
+          <p className="quiet">
+            {at(model.startedAt)} → {timeAt(model.closedAt, model.timeZone)}
+          </p>
+        </div>
       </header>
-      {!frozen && <p className="text-warning my-4 flex gap-2 font-semibold"><WarningSign />{t('report.preview')}</p>}
-      {model.appliances.map((a) => <ApplianceReport key={a.id} appliance={a} model={model} />)}
-      <List title={t('report.defects')} empty={t('report.no-defects')} items={model.defects.map((d) => <><b>{t(`defect.${d.class}`)}</b>: {d.text}{d.action && ` · ${d.action}`}</>)} />
-      <List title={t('report.loose')} empty={t('report.no-loose')} items={model.looseEnds.map((l) => (
-        <span key={l.openedAt} className={l.closedAt ? '' : 'text-error font-semibold'}>{l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : t('report.loose-open')}{l.leakCheck && ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}`}</span>
-      ))} />
-      <List title={t('report.overrides')} items={model.overrides.map((o) => <>{o.reason} <span className="quiet">({o.by})</span></>)} />
-      <List title={t('report.breaches')} items={model.breaches.map((b) => <>{t(`breach.${b.code}`)} <span className="quiet">{timeAt(b.at, model.timeZone)}</span></>)} />
-      <List title={t('report.corrections')} items={model.corrections.map((c) => <>{c.reason} <span className="quiet">({c.by}, {timeAt(c.at, model.timeZone)})</span></>)} />
-      <List title={t('report.notes')} items={model.notes.map((n) => <>{n.text} <span className="quiet">({n.by})</span></>)} />
-      <List title={t('report.instruments')} items={model.instruments.map((i) => <>{i.name} {i.serial}, {t(`instrument.${i.kind}`).toLowerCase()}: {i.inCalibration ? t('report.calibrated', { date: dateAt(i.calibrationDueAt, 'UTC') }) : <b className="text-error">{t('report.not-calibrated')}</b>}{i.certificate && ` · ${i.certificate}`}</>)} />
-      <footer className="keep mt-6 border-t pt-4 text-sm hairline">
+      {!frozen && (
+        <p className="my-4 flex gap-2 font-semibold text-warning">
+          <WarningSign />
+          {t('report.preview')}
+        </p>
+      )}
+      {model.appliances.map((a) => (
+        <ApplianceReport key={a.id} appliance={a} model={model} />
+      ))}
+      <List
+        title={t('report.defects')}
+        empty={t('report.no-defects')}
+        items={model.defects.map((d) => (
+          <>
+            <b>{t(`defect.${d.class}`)}</b>: {d.text}
+            {d.action && ` · ${d.action}`}
+          </>
+        ))}
+      />
+      <List
+        title={t('report.loose')}
+        empty={t('report.no-loose')}
+        items={model.looseEnds.map((l) => (
+          <span key={l.openedAt} className={l.closedAt ? '' : 'font-semibold text-error'}>
+            {l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : t('report.loose-open')}
+            {l.leakCheck && ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}`}
+          </span>
+        ))}
+      />
+      <List
+        title={t('report.overrides')}
+        items={model.overrides.map((o) => (
+          <>
+            {o.reason} <span className="quiet">({o.by})</span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.breaches')}
+        items={model.breaches.map((b) => (
+          <>
+            {t(`breach.${b.code}`)} <span className="quiet">{timeAt(b.at, model.timeZone)}</span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.corrections')}
+        items={model.corrections.map((c) => (
+          <>
+            {c.reason}{' '}
+            <span className="quiet">
+              ({c.by}, {timeAt(c.at, model.timeZone)})
+            </span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.notes')}
+        items={model.notes.map((n) => (
+          <>
+            {n.text} <span className="quiet">({n.by})</span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.instruments')}
+        items={model.instruments.map((i) => (
+          <>
+            {i.name} {i.serial}, {t(`instrument.${i.kind}`).toLowerCase()}:{' '}
+            {i.inCalibration ? (
+              t('report.calibrated', { date: dateAt(i.calibrationDueAt, 'UTC') })
+            ) : (
+              <b className="text-error">{t('report.not-calibrated')}</b>
+            )}
+            {i.certificate && ` · ${i.certificate}`}
+          </>
+        ))}
+      />
+      <footer className="keep mt-6 border-t hairline pt-4 text-sm">
         {model.nextDueOn && <p className="text-base font-semibold">{t('report.next', { date: plainDate(model.nextDueOn) })}</p>}
-        <p className="mt-2 flex gap-2 font-semibold"><WarningSign size={18} />{t('report.smell')}</p>
-        <p className="quiet mt-2">{t('report.basis', { practice: model.practice.title, version: model.practice.version, core: model.coreVersion })} {t('caution.rest')}</p>
-        {frozen && <p className="quiet mt-2 text-xs break-all">{t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}</p>}
-        <div className="mt-10 hidden grid-cols-2 gap-16 print:grid"><p className="border-t pt-1 hairline">{t('report.sign-technician')}</p><p className="border-t pt-1 hairline">{t('report.sign-customer')}</p></div>
+        <p className="mt-2 flex gap-2 font-semibold">
+          <WarningSign size={18} />
+          {t('report.smell')}
+        </p>
+        <p className="mt-2 quiet">
+          {t('report.basis', { practice: model.practice.title, version: model.practice.version, core: model.coreVersion })}{' '}
+          {t('caution.rest')}
+        </p>
+        {frozen && (
+          <p className="mt-2 text-xs break-all quiet">
+            {t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
+          </p>
+        )}
+        <div className="mt-10 hidden grid-cols-2 gap-16 print:grid">
+          <p className="border-t hairline pt-1">{t('report.sign-technician')}</p>
+          <p className="border-t hairline pt-1">{t('report.sign-customer')}</p>
+        </div>
       </footer>
     </article>
   )
@@ -52,52 +144,146 @@ function ApplianceReport({ appliance: a, model }: { readonly appliance: Report['
   const main = a.lines.filter((l) => !l.computed || l.because !== 'no-band')
   const rest = a.lines.filter((l) => !main.includes(l))
   const groups = [...new Set(main.map((l) => l.stationId))]
-  const rate = (id: string) => a.rates.find((r) => r.id === id)?.label.toLowerCase() ?? (id === 'standing' ? '' : hasWords(`state.${id}`) ? t(`state.${id}`) : id)
+  const rate = (id: string) =>
+    a.rates.find((r) => r.id === id)?.label.toLowerCase() ?? (id === 'standing' ? '' : hasWords(`state.${id}`) ? t(`state.${id}`) : id)
   const others = a.steps.filter((s) => s.status !== 'done')
   return (
     <section className="mt-5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
-        <h3 className="text-xl font-semibold">{a.name} <span className="quiet text-base font-normal">{a.serial} · {a.position} · {t(`gas.${a.gas}`)}{a.altitudeM >= 600 ? ` · ${Math.round(a.altitudeM)} m` : ''}</span></h3>
-        <p className={`flex items-center gap-2 text-lg font-semibold ${good ? 'text-info' : a.outcome === 'open' ? 'quiet' : 'text-error'}`}><BeadSign status={good ? 'inside' : a.outcome === 'open' ? 'none' : 'outside'} size={18} />{t(`outcome.${a.outcome}`)}</p>
+        <h3 className="text-xl font-semibold">
+          {a.name}{' '}
+          <span className="text-base font-normal quiet">
+            {a.serial} · {a.position} · {t(`gas.${a.gas}`)}
+            {a.altitudeM >= 600 ? ` · ${Math.round(a.altitudeM)} m` : ''}
+          </span>
+        </h3>
+        <p
+          className={`flex items-center gap-2 text-lg font-semibold ${good ? 'text-info' : a.outcome === 'open' ? 'quiet' : 'text-error'}`}
+        >
+          <BeadSign status={good ? 'inside' : a.outcome === 'open' ? 'none' : 'outside'} size={18} />
+          {t(`outcome.${a.outcome}`)}
+        </p>
       </div>
       {a.outcomeReason && <p>{a.outcomeReason}</p>}
-      <p className="quiet text-sm">{t('report.card', { doc: a.card.document, version: a.card.version })}</p>
-      <div className="mt-3 overflow-x-auto">
-        <table className="w-full min-w-[38rem] border-collapse print:min-w-0">
-          <thead><tr className="quiet border-b text-left text-sm hairline">{['figure', 'as-found', 'as-left', 'unit', 'band', 'verdict'].map((c) => <th key={c} scope="col" className={`py-1.5 pr-3 font-normal whitespace-nowrap ${c.startsWith('as-') ? 'text-right' : ''}`}>{t(`report.column.${c}`)}</th>)}</tr></thead>
+      <p className="text-sm quiet">{t('report.card', { doc: a.card.document, version: a.card.version })}</p>
+      <div className="mt-3">
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="border-b hairline text-left text-sm quiet">
+              {['figure', 'as-found', 'as-left', 'unit', 'band', 'verdict'].map((c) => (
+                <th
+                  key={c}
+                  scope="col"
+                  className={`py-1.5 pr-3 font-normal whitespace-nowrap ${c.startsWith('as-') ? 'text-right' : ''} ${c === 'unit' || c === 'band' ? 'max-sm:hidden' : ''}`}
+                >
+                  {t(`report.column.${c}`)}
+                </th>
+              ))}
+            </tr>
+          </thead>
           {groups.map((station) => (
             <tbody key={station}>
-              <tr className="break-after-avoid"><th scope="rowgroup" colSpan={6} className="pt-2 pb-0.5 text-left text-sm font-semibold">{t(`station.${station}`)}</th></tr>
-              {main.filter((l) => l.stationId === station).map((l) => <Line key={l.key} line={l} units={model.practice.units} rate={rate(l.firingStateId)} />)}
+              <tr className="break-after-avoid">
+                <th scope="rowgroup" colSpan={6} className="pt-2 pb-0.5 text-left text-sm font-semibold">
+                  {t(`station.${station}`)}
+                </th>
+              </tr>
+              {main
+                .filter((l) => l.stationId === station)
+                .map((l) => (
+                  <Line key={l.key} line={l} units={model.practice.units} rate={rate(l.firingStateId)} />
+                ))}
             </tbody>
           ))}
         </table>
       </div>
       <WorkedOut lines={rest} rates={a.rates} units={model.practice.units} />
-      <p className="quiet mt-1 text-xs">{t('report.legend')}</p>
-      <List title={t('report.observed')} items={a.observations.map((o) => <>{t(`observation.${o.id}`)}: {t(`answer.${o.answer}`)}</>)} inline />
-      <List title={t('report.adjusted')} empty={t('report.not-adjusted')} items={a.adjustments.map((x) => <>{x.label}: {t(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })} <span className="quiet">({x.by}, {timeAt(x.at, model.timeZone)})</span></>)} />
-      <List title={t('report.steps')} items={others.map((s) => <>{t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '' })}: {t(`sheet.${s.status}`)}{s.reason && ` · ${s.reason}`}</>)} />
+      <p className="mt-1 text-xs quiet">{t('report.legend')}</p>
+      <List
+        title={t('report.observed')}
+        items={a.observations.map((o) => (
+          <>
+            {t(`observation.${o.id}`)}: {t(`answer.${o.answer}`)}
+          </>
+        ))}
+        inline
+      />
+      <List
+        title={t('report.adjusted')}
+        empty={t('report.not-adjusted')}
+        items={a.adjustments.map((x) => (
+          <>
+            {x.label}: {t(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
+            <span className="quiet">
+              ({x.by}, {timeAt(x.at, model.timeZone)})
+            </span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.steps')}
+        items={others.map((s) => (
+          <>
+            {t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '' })}: {t(`sheet.${s.status}`)}
+            {s.reason && ` · ${s.reason}`}
+          </>
+        ))}
+      />
     </section>
   )
 }
 
 /** Figures worked out that have no limit of their own: as left, else as found, a column for each rate. */
-function WorkedOut({ lines, rates, units }: { readonly lines: readonly ReportLine[]; readonly rates: Report['appliances'][number]['rates']; readonly units: 'metric' | 'imperial' }) {
+function WorkedOut({
+  lines,
+  rates,
+  units,
+}: {
+  readonly lines: readonly ReportLine[]
+  readonly rates: Report['appliances'][number]['rates']
+  readonly units: 'metric' | 'imperial'
+}) {
   const ids = [...new Set(lines.map((l) => l.measurandId))] as MeasurandId[]
   const shown = rates.filter((r) => lines.some((l) => l.firingStateId === r.id))
   if (ids.length === 0) return null
   return (
     <table className="keep mt-3 w-full border-collapse text-sm">
-      <thead><tr className="quiet border-b text-left hairline"><th scope="col" className="py-1 font-normal">{t('report.worked-out')}</th>{shown.map((r) => <th key={r.id} scope="col" className="py-1 text-right font-normal">{r.label}</th>)}</tr></thead>
+      <thead>
+        <tr className="border-b hairline text-left quiet">
+          <th scope="col" className="py-1 font-normal">
+            {t('report.worked-out')}
+          </th>
+          {shown.map((r) => (
+            <th key={r.id} scope="col" className="py-1 text-right font-normal">
+              {r.label}
+            </th>
+          ))}
+        </tr>
+      </thead>
       <tbody>
         {ids.map((id) => (
           <tr key={id} className="border-b hairline">
-            <th scope="row" className="py-0.5 text-left font-normal">{t(`measurand.${id}`)}</th>
+            <th scope="row" className="py-0.5 text-left font-normal">
+              {t(`measurand.${id}`)}
+            </th>
             {shown.map((r) => {
               const l = lines.find((x) => x.measurandId === id && x.firingStateId === r.id)
               const value = l?.asLeft ?? l?.asFound
-              return <td key={r.id} className="py-0.5 text-right">{l && value !== null && value !== undefined ? <>{figure(id, value, units)} <span className="quiet">{unitText(id, units)}{l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}</span></> : '–'}</td>
+              return (
+                <td key={r.id} className="py-0.5 text-right">
+                  {l && value !== null && value !== undefined ? (
+                    <>
+                      {figure(id, value, units)}{' '}
+                      <span className="quiet">
+                        {unitText(id, units)}
+                        {l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}
+                      </span>
+                    </>
+                  ) : (
+                    '–'
+                  )}
+                </td>
+              )
             })}
           </tr>
         ))}
@@ -112,22 +298,74 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
   const side = l.side === 'below' || l.side === 'above' ? l.side : undefined
   return (
     <tr className="keep border-b hairline">
-      <td className="py-1 pr-3 first-letter:uppercase">{t(`short.${id}`)} <span className="quiet text-sm">{rate}{l.computed ? ` · ${t('report.computed')}` : ''}</span></td>
+      <td className="py-1 pr-3 first-letter:uppercase">
+        {t(`short.${id}`)}{' '}
+        <span className="text-sm quiet">
+          {rate}
+          {l.computed ? ` · ${t('report.computed')}` : ''}
+        </span>
+        <span className="block text-xs quiet sm:hidden">
+          {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
+        </span>
+      </td>
       <td className="py-1 pr-3 text-right">{write(l.asFound)}</td>
-      <td className="py-1 pr-3 text-right font-semibold">{l.change === 'not-measured-again' ? <span className="text-warning font-normal">{t('report.not-again')}</span> : l.change === 'unchanged' && l.asFound !== null ? <span className="quiet font-normal">{t('report.unchanged')}</span> : write(l.asLeft)}</td>
-      <td className="quiet py-1 pr-3 text-sm">{unitText(id, units)}{l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}</td>
-      <td className="py-1 pr-3 text-sm">{bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') })}{l.source && <span className="quiet text-xs"> {l.source}</span>}</td>
-      <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>{l.because === 'no-band' ? <span className="quiet font-normal">{t('verdict.no-band')}</span> : <span className="flex items-center gap-1.5"><BeadSign status={l.status} side={side} size={14} />{l.status === 'outside' ? t(`verdict.${side ?? 'above'}`) : t(`verdict.${l.status}`)}</span>}</td>
+      <td className="py-1 pr-3 text-right font-semibold">
+        {l.change === 'not-measured-again' ? (
+          <span className="font-normal text-warning">{t('report.not-again')}</span>
+        ) : l.change === 'unchanged' && l.asFound !== null ? (
+          <span className="font-normal quiet">{t('report.unchanged')}</span>
+        ) : (
+          write(l.asLeft)
+        )}
+      </td>
+      <td className="py-1 pr-3 text-sm quiet max-sm:hidden">
+        {unitText(id, units)}
+        {l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}
+      </td>
+      <td className="py-1 pr-3 text-sm max-sm:hidden">
+        {bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') })}
+        {l.source && <span className="text-xs quiet"> {l.source}</span>}
+      </td>
+      <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
+        {l.because === 'no-band' ? (
+          <span className="font-normal quiet">{t('verdict.no-band')}</span>
+        ) : (
+          <span className="flex items-center gap-1.5">
+            <BeadSign status={l.status} side={side} size={14} />
+            {l.status === 'outside' ? t(`verdict.${side ?? 'above'}`) : t(`verdict.${l.status}`)}
+          </span>
+        )}
+      </td>
     </tr>
   )
 }
 
-function List({ title, items, empty, inline }: { readonly title: string; readonly items: readonly ReactNode[]; readonly empty?: string; readonly inline?: boolean }) {
+function List({
+  title,
+  items,
+  empty,
+  inline,
+}: {
+  readonly title: string
+  readonly items: readonly ReactNode[]
+  readonly empty?: string
+  readonly inline?: boolean
+}) {
   if (items.length === 0 && !empty) return null
   return (
     <section className="keep mt-4">
-      <h4 className="quiet text-sm">{title}</h4>
-      {items.length === 0 ? <p>{empty}</p> : <ul className={inline ? 'flex flex-wrap gap-x-6' : ''}>{items.map((item, i) => <li key={i} className="py-0.5">{item}</li>)}</ul>}
+      <h4 className="text-sm quiet">{title}</h4>
+      {items.length === 0 ? (
+        <p>{empty}</p>
+      ) : (
+        <ul className={inline ? 'flex flex-wrap gap-x-6' : ''}>
+          {items.map((item, i) => (
+            <li key={i} className="py-0.5">
+              {item}
+            </li>
+          ))}
+        </ul>
+      )}
     </section>
   )
 }

@@ -16,10 +16,21 @@ export interface ShownReport {
 export const reportOf = (actor: Actor, visitId: string, now: string): Promise<ShownReport | null> =>
   inFirm(actor, async (tx) => {
     const loaded = await loadVisit(tx, actor.firmId, visitId)
-    const [row] = await tx.select({ report, by: user.name }).from(report).innerJoin(user, eq(user.id, report.createdBy)).where(and(eq(report.firmId, actor.firmId), eq(report.visitId, visitId))).orderBy(desc(report.version)).limit(1)
+    const [row] = await tx
+      .select({ report, by: user.name })
+      .from(report)
+      .innerJoin(user, eq(user.id, report.createdBy))
+      .where(and(eq(report.firmId, actor.firmId), eq(report.visitId, visitId)))
+      .orderBy(desc(report.version))
+      .limit(1)
     if (row && loaded.row.status === 'closed') {
-      return { model: reportSchema.parse(row.report.model), frozen: { version: row.report.version, hash: row.report.hash, createdAt: isoInstant(row.report.createdAt), by: row.by } }
+      return {
+        model: reportSchema.parse(row.report.model),
+        frozen: { version: row.report.version, hash: row.report.hash, createdAt: isoInstant(row.report.createdAt), by: row.by },
+      }
     }
     const state = foldLoaded(loaded)
-    return state.startedAt ? { model: makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now), frozen: null } : null
+    return state.startedAt
+      ? { model: makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now), frozen: null }
+      : null
   })

@@ -29,8 +29,18 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
   return inFirm(actor, async (tx) => {
     const rows = await tx
       .select({
-        id: visit.id, siteName: site.name, address: site.address, timeZone: site.timeZone, accessNotes: site.accessNotes, hazards: site.hazards,
-        jobKind: visit.jobKind, plannedFor: visit.plannedFor, status: visit.status, assignedTo: visit.assignedTo, assignedName: user.name, remark: visit.remark,
+        id: visit.id,
+        siteName: site.name,
+        address: site.address,
+        timeZone: site.timeZone,
+        accessNotes: site.accessNotes,
+        hazards: site.hazards,
+        jobKind: visit.jobKind,
+        plannedFor: visit.plannedFor,
+        status: visit.status,
+        assignedTo: visit.assignedTo,
+        assignedName: user.name,
+        remark: visit.remark,
         appliances: sql<string>`string_agg(${appliance.name}, ', ' order by ${visitAppliance.position})`,
         outcome: sql<string | null>`min(${visitAppliance.outcome})`,
         unusual: sql<number>`(select count(*)::int from ${visitValue} v where v.status in ('outside', 'edge') and v.visit_id = (
@@ -42,7 +52,18 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
       .innerJoin(visitAppliance, eq(visitAppliance.visitId, visit.id))
       .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
       .leftJoin(user, eq(user.id, visit.assignedTo))
-      .where(and(eq(visit.firmId, actor.firmId), or(eq(visit.status, 'open'), and(gte(visit.plannedFor, new Date(now.getTime() - DAY_MS).toISOString()), lt(visit.plannedFor, new Date(now.getTime() + DAY_MS).toISOString())))))
+      .where(
+        and(
+          eq(visit.firmId, actor.firmId),
+          or(
+            eq(visit.status, 'open'),
+            and(
+              gte(visit.plannedFor, new Date(now.getTime() - DAY_MS).toISOString()),
+              lt(visit.plannedFor, new Date(now.getTime() + DAY_MS).toISOString()),
+            ),
+          ),
+        ),
+      )
       .groupBy(visit.id, site.id, user.id)
       .orderBy(asc(visit.plannedFor))
     const dayAt = (instant: Date, timeZone: string) => new Intl.DateTimeFormat('sv-SE', { timeZone }).format(instant)
@@ -56,6 +77,11 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
 /** The visit the actor left open, if any. */
 export const openVisitOf = (actor: Actor): Promise<string | null> =>
   inFirm(actor, async (tx) => {
-    const [row] = await tx.select({ id: visit.id }).from(visit).where(and(eq(visit.firmId, actor.firmId), eq(visit.status, 'open'), eq(visit.assignedTo, actor.userId))).orderBy(desc(visit.startedAt)).limit(1)
+    const [row] = await tx
+      .select({ id: visit.id })
+      .from(visit)
+      .where(and(eq(visit.firmId, actor.firmId), eq(visit.status, 'open'), eq(visit.assignedTo, actor.userId)))
+      .orderBy(desc(visit.startedAt))
+      .limit(1)
     return row?.id ?? null
   })

@@ -2,7 +2,6 @@
 
 import type { Step } from '@lucerna/core/procedure'
 import { foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
-import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Frame } from '@/ui/Frame'
@@ -56,7 +55,6 @@ function useNow(): number {
 /** The place where a technician works: the line, the run sheet, one thing now, loose ends hanging. */
 export function VisitScreen(props: VisitScreenProps) {
   const { visitId, context, sheets, actor } = props
-  const router = useRouter()
   const log = useVisitLog(visitId, props.events, actor)
   const now = useNow()
   const visit = useMemo(() => foldVisit(visitId, log.events, context), [visitId, log.events, context])
@@ -69,11 +67,14 @@ export function VisitScreen(props: VisitScreenProps) {
   const [open, setOpen] = useState<Open>(null)
   const [closing, setClosing] = useState(false)
 
-  // Closed and acknowledged: on to the report. A refused close is parked and seen here instead.
+  // Closed and acknowledged: on to the report, as a fresh page, since nothing of this one is needed any more. A refused close is parked and seen here instead.
   useEffect(() => {
-    if (closing && visit.status === 'closed' && log.waitingCount === 0 && log.parked.length === 0) router.push(`/visits/${visitId}/report`)
-  }, [closing, visit.status, log.waitingCount, log.parked.length, router, visitId])
-  useKeys(() => setOpen('keys'), () => setChosen('loose-ends'))
+    if (closing && visit.status === 'closed' && log.waitingCount === 0 && log.parked.length === 0) window.location.assign(`/visits/${visitId}/report`)
+  }, [closing, visit.status, log.waitingCount, log.parked.length, visitId])
+  useKeys(
+    () => setOpen('keys'),
+    () => setChosen('loose-ends'),
+  )
 
   if (!appliance || !state) return null
   const sheet = sheetOf(appliance, state, visit, steps, context)
@@ -92,8 +93,19 @@ export function VisitScreen(props: VisitScreenProps) {
     if (after) goTo(after.id)
   }
   const desk: VisitDesk = {
-    context, appliance, visit, state, steps, units: context.practice.units, timeZone: props.timeZone, role: actor.role, lightOffAt, now,
-    record: log.record, goTo, showWorking: setWorkingId,
+    context,
+    appliance,
+    visit,
+    state,
+    steps,
+    units: context.practice.units,
+    timeZone: props.timeZone,
+    role: actor.role,
+    lightOffAt,
+    now,
+    record: log.record,
+    goTo,
+    showWorking: setWorkingId,
     finishStep: (s) => {
       if (!state.steps[s.id]) void log.record([{ type: 'step.done', stepId: s.id, applianceId: appliance.id, data: {} }])
       next(s)
@@ -102,49 +114,131 @@ export function VisitScreen(props: VisitScreenProps) {
   const working = workingId ? state.readings.find((r) => r.readingId === workingId) : undefined
   const subtitle = `${appliance.name} · ${t(`gas.${appliance.facts.gas}`)} · ${t(`job.${props.jobKind}`)}`
   const started = visit.status !== 'planned'
-  const side = working ? <WorkingPanel reading={working} /> : step && (step.kind === 'flue' || step.kind === 'manifold') ? <AdjustPanel step={step} /> : null
+  const side = working ? (
+    <WorkingPanel reading={working} />
+  ) : step && (step.kind === 'flue' || step.kind === 'manifold') ? (
+    <AdjustPanel step={step} />
+  ) : null
 
   return (
     <DeskProvider value={desk}>
-      <Frame title={props.siteName} subtitle={subtitle} here="visit" person={actor} openVisitId={visitId} right={<LogState log={log} visitId={visitId} onParked={() => setOpen('parked')} />}>
+      <Frame
+        title={props.siteName}
+        subtitle={subtitle}
+        here="visit"
+        person={actor}
+        openVisitId={visitId}
+        right={<LogState log={log} visitId={visitId} onParked={() => setOpen('parked')} />}
+      >
         {!started ? (
-          <StartPanel {...props} onStart={() => void log.record([{ type: 'visit.started', data: { jobKind: 'annual-service', practice: props.practice, cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })) } }])} mayStart={may(actor.role, 'visit.started')} subtitle={subtitle} />
+          <StartPanel
+            {...props}
+            onStart={() =>
+              void log.record([
+                {
+                  type: 'visit.started',
+                  data: {
+                    jobKind: 'annual-service',
+                    practice: props.practice,
+                    cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })),
+                  },
+                },
+              ])
+            }
+            mayStart={may(actor.role, 'visit.started')}
+            subtitle={subtitle}
+          />
         ) : (
           <>
             <LooseEnds />
             <Line entries={lineOf(appliance, state, steps, context)} currentStation={step?.stationId ?? null} />
             <div className="lg:grid lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[18.5rem_minmax(0,1fr)_21rem]">
-              <aside className="hidden border-r hairline lg:block"><div className="sticky top-0 max-h-dvh overflow-y-auto py-4"><RunSheet sheet={sheet} currentId={currentId} /></div></aside>
+              <aside className="hidden border-r hairline lg:block">
+                <div className="sticky top-0 max-h-dvh overflow-y-auto py-4">
+                  <RunSheet sheet={sheet} currentId={currentId} />
+                </div>
+              </aside>
               <section aria-labelledby="now" className="px-4 py-4 lg:px-7">
                 {step && (
                   <>
                     <div className="flex flex-wrap items-center justify-between gap-x-4">
-                      <h2 id="now" tabIndex={-1} className="text-xl font-semibold">{stepTitle(step, appliance)}</h2>
+                      <h2 id="now" tabIndex={-1} className="text-xl font-semibold">
+                        {stepTitle(step, appliance)}
+                      </h2>
                       <span className="-ml-2 flex flex-wrap gap-1 lg:ml-0">
-                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm lg:hidden" onClick={() => setOpen('sheet')}>{t('sheet.place', { n: sheet.findIndex((e) => e.step.id === currentId) + 1, of: sheet.length })}</button>
-                        <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('how')}>{t('step.how')}</button>
-                        {may(actor.role, 'note.added') && <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('note')}>{t('step.note')}</button>}
-                        {visit.status === 'open' && may(actor.role, 'step.skipped') && step.kind !== 'finish' && step.kind !== 'loose-ends' && step.kind !== 'make-safe' && <button type="button" className="btn btn-ghost btn-sm text-primary px-2 text-sm" onClick={() => setOpen('skip')}>{t('step.skip')}</button>}
+                        <button
+                          type="button"
+                          className="btn btn-ghost px-2 text-sm text-primary btn-sm lg:hidden"
+                          onClick={() => setOpen('sheet')}
+                        >
+                          {t('sheet.place', { n: sheet.findIndex((e) => e.step.id === currentId) + 1, of: sheet.length })}
+                        </button>
+                        <button type="button" className="btn btn-ghost px-2 text-sm text-primary btn-sm" onClick={() => setOpen('how')}>
+                          {t('step.how')}
+                        </button>
+                        {may(actor.role, 'note.added') && (
+                          <button type="button" className="btn btn-ghost px-2 text-sm text-primary btn-sm" onClick={() => setOpen('note')}>
+                            {t('step.note')}
+                          </button>
+                        )}
+                        {visit.status === 'open' &&
+                          may(actor.role, 'step.skipped') &&
+                          step.kind !== 'finish' &&
+                          step.kind !== 'loose-ends' &&
+                          step.kind !== 'make-safe' && (
+                            <button
+                              type="button"
+                              className="btn btn-ghost px-2 text-sm text-primary btn-sm"
+                              onClick={() => setOpen('skip')}
+                            >
+                              {t('step.skip')}
+                            </button>
+                          )}
                       </span>
                     </div>
-                    <p className="quiet">{t(`step.${step.kind}.what`)}{step.kind === 'flue' ? ` ${appliance.card.probe}.` : ''}</p>
-                    {state.steps[step.id]?.reason && <p className="text-warning mt-2 flex gap-2 text-sm"><WarningSign size={18} />{t(`sheet.${state.steps[step.id]?.status}`)}: {state.steps[step.id]?.reason}</p>}
+                    <p className="quiet">
+                      {t(`step.${step.kind}.what`)}
+                      {step.kind === 'flue' ? ` ${appliance.card.probe}.` : ''}
+                    </p>
+                    {state.steps[step.id]?.reason && (
+                      <p className="mt-2 flex gap-2 text-sm text-warning">
+                        <WarningSign size={18} />
+                        {t(`sheet.${state.steps[step.id]?.status}`)}: {state.steps[step.id]?.reason}
+                      </p>
+                    )}
                     {entry?.lock?.code === 'lock.make-safe' ? (
-                      <div className="my-6 border-y py-5 hairline"><p className="text-warning flex gap-2 font-semibold"><WarningSign />{t('lock.make-safe')}</p><button type="button" className="btn btn-outline press mt-3" onClick={() => goTo('make-safe')}>{t('gate.go')}</button></div>
+                      <div className="my-6 border-y hairline py-5">
+                        <p className="flex gap-2 font-semibold text-warning">
+                          <WarningSign />
+                          {t('lock.make-safe')}
+                        </p>
+                        <button type="button" className="btn mt-3 press btn-outline" onClick={() => goTo('make-safe')}>
+                          {t('gate.go')}
+                        </button>
+                      </div>
                     ) : step.kind === 'make-safe' ? (
                       <MakeSafePanel key={step.id} step={step} />
                     ) : step.kind === 'loose-ends' ? (
                       <LooseEndsPanel />
                     ) : step.kind === 'finish' ? (
-                      visit.status === 'closed' ? <p className="py-6 text-lg">{t('finish.closed')} <a className="link text-primary" href={`/visits/${visitId}/report`}>{t('finish.to-report')}</a></p> : <FinishPanel onClosed={() => setClosing(true)} waiting={closing && log.parked.length === 0} />
+                      visit.status === 'closed' ? (
+                        <p className="py-6 text-lg">
+                          {t('finish.closed')}{' '}
+                          <a className="link text-primary" href={`/visits/${visitId}/report`}>
+                            {t('finish.to-report')}
+                          </a>
+                        </p>
+                      ) : (
+                        <FinishPanel onClosed={() => setClosing(true)} waiting={closing && log.parked.length === 0} />
+                      )
                     ) : (
                       <ReadingsPanel key={step.id} step={step} />
                     )}
-                    <p className="quiet hidden pt-2 text-xs lg:block">{t('keys.line')}</p>
+                    <p className="hidden pt-2 text-xs quiet lg:block">{t('keys.line')}</p>
                   </>
                 )}
               </section>
-              <aside className="border-t px-4 py-5 hairline lg:col-span-2 lg:px-7 xl:col-span-1 xl:border-t-0 xl:border-l xl:px-6">
+              <aside className="border-t hairline px-4 py-5 lg:col-span-2 lg:px-7 xl:col-span-1 xl:border-t-0 xl:border-l xl:px-6">
                 <div className="xl:sticky xl:top-5 xl:max-h-[calc(100dvh-2.5rem)] xl:overflow-y-auto">
                   {side}
                   <Cautions />
@@ -154,25 +248,87 @@ export function VisitScreen(props: VisitScreenProps) {
           </>
         )}
       </Frame>
-      {open === 'sheet' && <Dialog title={t('sheet.title')} onClose={() => setOpen(null)}><RunSheet sheet={sheet} currentId={currentId} /></Dialog>}
-      {open === 'note' && <Dialog title={t('step.note')} onClose={() => setOpen(null)}><NoteDialog stepId={currentId} onClose={() => setOpen(null)} /></Dialog>}
-      {open === 'skip' && step && <Dialog title={t('step.skip')} onClose={() => setOpen(null)}><SkipForm step={step} onDone={() => { setOpen(null); next(step) }} /></Dialog>}
-      {open === 'parked' && <Dialog title={t('parked.title')} onClose={() => setOpen(null)}><ParkedList log={log} /></Dialog>}
-      {open === 'keys' && <Dialog title={t('keys.title')} onClose={() => setOpen(null)}><dl className="grid grid-cols-[3rem_1fr] gap-y-2">{['R', 'N', 'L', 'W', '?'].map((k) => [<dt key={k} className="font-semibold">{k}</dt>, <dd key={`${k}-d`}>{t(`keys.${k}`)}</dd>])}</dl></Dialog>}
-      {open === 'how' && step && <Dialog title={stepTitle(step, appliance)} onClose={() => setOpen(null)}><div className="flex flex-col gap-3"><p>{t(`step.${step.kind}.how`)}</p><p className="quiet">{t(`step.${step.kind}.why`)}</p>{step.opens.map((o) => <p key={o.key} className="border-t pt-3 text-sm hairline">{o.label}: {o.closes}</p>)}</div></Dialog>}
+      {open === 'sheet' && (
+        <Dialog title={t('sheet.title')} onClose={() => setOpen(null)}>
+          <RunSheet sheet={sheet} currentId={currentId} />
+        </Dialog>
+      )}
+      {open === 'note' && (
+        <Dialog title={t('step.note')} onClose={() => setOpen(null)}>
+          <NoteDialog stepId={currentId} onClose={() => setOpen(null)} />
+        </Dialog>
+      )}
+      {open === 'skip' && step && (
+        <Dialog title={t('step.skip')} onClose={() => setOpen(null)}>
+          <SkipForm
+            step={step}
+            onDone={() => {
+              setOpen(null)
+              next(step)
+            }}
+          />
+        </Dialog>
+      )}
+      {open === 'parked' && (
+        <Dialog title={t('parked.title')} onClose={() => setOpen(null)}>
+          <ParkedList log={log} />
+        </Dialog>
+      )}
+      {open === 'keys' && (
+        <Dialog title={t('keys.title')} onClose={() => setOpen(null)}>
+          <dl className="grid grid-cols-[3rem_1fr] gap-y-2">
+            {['R', 'N', 'L', 'W', '?'].map((k) => [
+              <dt key={k} className="font-semibold">
+                {k}
+              </dt>,
+              <dd key={`${k}-d`}>{t(`keys.${k}`)}</dd>,
+            ])}
+          </dl>
+        </Dialog>
+      )}
+      {open === 'how' && step && (
+        <Dialog title={stepTitle(step, appliance)} onClose={() => setOpen(null)}>
+          <div className="flex flex-col gap-3">
+            <p>{t(`step.${step.kind}.how`)}</p>
+            <p className="quiet">{t(`step.${step.kind}.why`)}</p>
+            {step.opens.map((o) => (
+              <p key={o.key} className="border-t hairline pt-3 text-sm">
+                {o.label}: {o.closes}
+              </p>
+            ))}
+          </div>
+        </Dialog>
+      )}
     </DeskProvider>
   )
 }
 
 /** Before the start: what the visit is, what to know, and one button. */
-function StartPanel({ onStart, mayStart, subtitle, remark, hazards }: VisitScreenProps & { readonly onStart: () => void; readonly mayStart: boolean; readonly subtitle: string }) {
+function StartPanel({
+  onStart,
+  mayStart,
+  subtitle,
+  remark,
+  hazards,
+}: VisitScreenProps & { readonly onStart: () => void; readonly mayStart: boolean; readonly subtitle: string }) {
   return (
     <div className="mx-auto flex max-w-xl flex-col gap-5 px-4 py-10">
       <h2 className="text-2xl font-semibold">{subtitle}</h2>
       {remark && <p className="text-lg">{remark}</p>}
-      {hazards && <p className="text-warning flex gap-2"><WarningSign />{hazards}</p>}
+      {hazards && (
+        <p className="flex gap-2 text-warning">
+          <WarningSign />
+          {hazards}
+        </p>
+      )}
       <Cautions />
-      {mayStart ? <button type="button" data-key="r" className="btn btn-primary press text-lg" onClick={onStart}>{t('visit.start')}</button> : <p className="quiet">{t('visit.read-only')}</p>}
+      {mayStart ? (
+        <button type="button" data-key="r" className="btn press text-lg btn-primary" onClick={onStart}>
+          {t('visit.start')}
+        </button>
+      ) : (
+        <p className="quiet">{t('visit.read-only')}</p>
+      )}
     </div>
   )
 }
@@ -180,8 +336,11 @@ function StartPanel({ onStart, mayStart, subtitle, remark, hazards }: VisitScree
 /** The usual cautions, deferring to the maker, local code and licensed practice. */
 function Cautions() {
   return (
-    <section aria-label={t('caution.title')} className="quiet mt-6 border-t pt-4 text-sm hairline first:mt-0 first:border-0 first:pt-0">
-      <p className="text-warning flex gap-2 font-semibold"><WarningSign size={18} />{t('caution.first')}</p>
+    <section aria-label={t('caution.title')} className="mt-6 border-t hairline pt-4 text-sm quiet first:mt-0 first:border-0 first:pt-0">
+      <p className="flex gap-2 font-semibold text-warning">
+        <WarningSign size={18} />
+        {t('caution.first')}
+      </p>
       <p className="mt-2">{t('caution.rest')}</p>
     </section>
   )

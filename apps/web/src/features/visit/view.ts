@@ -1,7 +1,20 @@
 import { LINE_STATIONS, type MeasurandId, type Station } from '@lucerna/core/measure'
 import { firingState } from '@lucerna/core/appliance'
 import type { Step } from '@lucerna/core/procedure'
-import { type ApplianceState, type Band, bandFor, firingStops, type Gate, type JudgedReading, latestByKey, missingIn, readingKey, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
+import {
+  type ApplianceState,
+  type Band,
+  bandFor,
+  firingStops,
+  type Gate,
+  type JudgedReading,
+  latestByKey,
+  missingIn,
+  readingKey,
+  type VisitAppliance,
+  type VisitContext,
+  type VisitState,
+} from '@lucerna/core/visit'
 
 /** What matters most at a station, in order: the line shows the first that was read. */
 const SHOWN_AT: Partial<Record<Station, readonly MeasurandId[]>> = {
@@ -36,30 +49,44 @@ export function lineOf(appliance: VisitAppliance, state: ApplianceState, steps: 
   const latest = [...latestByKey(state.readings).values()]
   return LINE_STATIONS.flatMap((station): LineEntry[] => {
     const order = SHOWN_AT[station] ?? []
-    const rank = (r: JudgedReading) => [-SEVERITY[r.verdict.status] * (r.verdict.status === 'none' ? 0 : 1), order.indexOf(r.measurandId), -r.index] as const
+    const rank = (r: JudgedReading) =>
+      [-SEVERITY[r.verdict.status] * (r.verdict.status === 'none' ? 0 : 1), order.indexOf(r.measurandId), -r.index] as const
     const [reading = null] = latest
       .filter((r) => r.stationId === station && order.includes(r.measurandId))
-      .sort((a, b) => { const [x, y] = [rank(a), rank(b)]; return x[0] - y[0] || x[1] - y[1] || x[2] - y[2] })
+      .sort((a, b) => {
+        const [x, y] = [rank(a), rank(b)]
+        return x[0] - y[0] || x[1] - y[1] || x[2] - y[2]
+      })
     const wanting = steps.find((s) => s.needs.some((n) => n.stationId === station))
     const need = wanting?.needs.find((n) => n.stationId === station)
     const expected = reading ?? need ?? null
     if (!expected && station !== 'pipe') return []
     const stepId = (reading && stepOfReading(steps, reading)) ?? wanting?.id ?? null
     const found = reading && state.foundAndLeft.find((f) => f.key === reading.key)
-    return [{
-      station, stepId, reading,
-      expected: reading || !need ? null : { measurandId: need.measurandId, firingStateId: need.firingStateId },
-      band: reading ? reading.verdict.band : need ? bandFor(appliance, context.practice, need) : undefined,
-      asFound: found?.asFound && found.asFound.readingId !== reading?.readingId ? found.asFound.valueSi : undefined,
-      lastVisit: expected ? appliance.lastVisit[readingKey(expected)] : undefined,
-    }]
+    return [
+      {
+        station,
+        stepId,
+        reading,
+        expected: reading || !need ? null : { measurandId: need.measurandId, firingStateId: need.firingStateId },
+        band: reading ? reading.verdict.band : need ? bandFor(appliance, context.practice, need) : undefined,
+        asFound: found?.asFound && found.asFound.readingId !== reading?.readingId ? found.asFound.valueSi : undefined,
+        lastVisit: expected ? appliance.lastVisit[readingKey(expected)] : undefined,
+      },
+    ]
   })
 }
 
 /** The step that a reading belongs to. */
-export const stepOfReading = (steps: readonly Step[], r: Pick<JudgedReading, 'stationId' | 'firingStateId' | 'measurandId'>): string | undefined =>
-  (steps.find((s) => s.needs.some((n) => n.measurandId === r.measurandId && n.stationId === r.stationId && n.firingStateId === r.firingStateId)) ??
-    steps.find((s) => s.stationId === r.stationId && s.firingStateId === r.firingStateId))?.id
+export const stepOfReading = (
+  steps: readonly Step[],
+  r: Pick<JudgedReading, 'stationId' | 'firingStateId' | 'measurandId'>,
+): string | undefined =>
+  (
+    steps.find((s) =>
+      s.needs.some((n) => n.measurandId === r.measurandId && n.stationId === r.stationId && n.firingStateId === r.firingStateId),
+    ) ?? steps.find((s) => s.stationId === r.stationId && s.firingStateId === r.firingStateId)
+  )?.id
 
 export interface SheetEntry {
   readonly step: Step
@@ -69,22 +96,32 @@ export interface SheetEntry {
 }
 
 /** The run sheet with what is done, what is open and what is locked, and why. */
-export function sheetOf(appliance: VisitAppliance, state: ApplianceState, visit: Pick<VisitState, 'looseEnds' | 'status'>, steps: readonly Step[], context: VisitContext): SheetEntry[] {
+export function sheetOf(
+  appliance: VisitAppliance,
+  state: ApplianceState,
+  visit: Pick<VisitState, 'looseEnds' | 'status'>,
+  steps: readonly Step[],
+  context: VisitContext,
+): SheetEntry[] {
   const [stop] = firingStops(appliance, state, context)
   const safe = state.steps['make-safe'] !== undefined
   return steps.map((step) => {
     const mark = state.steps[step.id]
     if (mark) return { step, status: mark.status, lock: null }
-    if (step.kind === 'loose-ends' && visit.looseEnds.length > 0 && visit.looseEnds.every((l) => l.closedAt)) return { step, status: 'done', lock: null }
+    if (step.kind === 'loose-ends' && visit.looseEnds.length > 0 && visit.looseEnds.every((l) => l.closedAt))
+      return { step, status: 'done', lock: null }
     if (step.kind === 'finish' && visit.status === 'closed') return { step, status: 'done', lock: null }
     if (step.firingStateId && stop) return { step, status: 'locked', lock: { code: `gate.${stop.code}`, params: stop.params } }
-    if (step.kind !== 'make-safe' && step.kind !== 'finish' && step.kind !== 'loose-ends' && !safe) return { step, status: 'locked', lock: { code: 'lock.make-safe', params: {} } }
+    if (step.kind !== 'make-safe' && step.kind !== 'finish' && step.kind !== 'loose-ends' && !safe)
+      return { step, status: 'locked', lock: { code: 'lock.make-safe', params: {} } }
     return { step, status: 'open', lock: null }
   })
 }
 
 /** The step to stand at when a visit is opened: the first open one. */
-export const firstOpen = (sheet: readonly SheetEntry[]): string => (sheet.find((e) => e.status === 'open' && (e.step.kind !== 'loose-ends' || sheet.every((x) => x.status !== 'locked'))) ?? sheet.at(-1))?.step.id ?? 'finish'
+export const firstOpen = (sheet: readonly SheetEntry[]): string =>
+  (sheet.find((e) => e.status === 'open' && (e.step.kind !== 'loose-ends' || sheet.every((x) => x.status !== 'locked'))) ?? sheet.at(-1))
+    ?.step.id ?? 'finish'
 
 export interface Settling {
   /** Seconds since the rate was commanded. */
@@ -100,7 +137,14 @@ export interface Settling {
  *
  * @param lightOffAt when the burner was first brought to a rate in this visit.
  */
-export function settlingOf(appliance: VisitAppliance, state: ApplianceState, context: VisitContext, firingStateId: string, lightOffAt: string | null, now: number): Settling | null {
+export function settlingOf(
+  appliance: VisitAppliance,
+  state: ApplianceState,
+  context: VisitContext,
+  firingStateId: string,
+  lightOffAt: string | null,
+  now: number,
+): Settling | null {
   if (state.commanded?.firingStateId !== firingStateId) return null
   const atRateS = Math.max(0, (now - Date.parse(state.commanded.at)) / 1000)
   const minutes = firingState(appliance.card, firingStateId)?.minutesToRate ?? 0
@@ -109,4 +153,5 @@ export function settlingOf(appliance: VisitAppliance, state: ApplianceState, con
 }
 
 /** Whether a step has everything it asked for. */
-export const stepComplete = (step: Step, state: ApplianceState, visit: VisitState, context: VisitContext): boolean => missingIn(step, state, visit, context).length === 0
+export const stepComplete = (step: Step, state: ApplianceState, visit: VisitState, context: VisitContext): boolean =>
+  missingIn(step, state, visit, context).length === 0

@@ -10,7 +10,9 @@ export default async function MorePage() {
   const actor = await requireActor('/more')
   return (
     <Frame title={t('nav.more')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
-      <div className="mx-auto flex max-w-md flex-col gap-6 p-4"><PersonPanel person={actor} /></div>
+      <div className="mx-auto flex max-w-md flex-col gap-6 p-4">
+        <PersonPanel person={actor} />
+      </div>
     </Frame>
   )
 }

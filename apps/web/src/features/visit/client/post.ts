@@ -1,8 +1,14 @@
 import type { VisitEvent } from '@lucerna/core/visit'
 import { z } from 'zod'
 
-const acceptedSchema = z.object({ accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })) })
-const problemSchema = z.object({ status: z.number(), detail: z.string(), errors: z.array(z.object({ path: z.string(), message: z.string(), index: z.number().optional() })).default([]) })
+const acceptedSchema = z.object({
+  accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })),
+})
+const problemSchema = z.object({
+  status: z.number(),
+  detail: z.string(),
+  errors: z.array(z.object({ path: z.string(), message: z.string(), index: z.number().optional() })).default([]),
+})
 
 export type PostResult =
   | { readonly kind: 'accepted'; readonly accepted: z.infer<typeof acceptedSchema>['accepted'] }
@@ -16,7 +22,12 @@ export type PostResult =
 export async function postEvents(visitId: string, events: readonly VisitEvent[]): Promise<PostResult> {
   let response: Response
   try {
-    response = await fetch(`/api/v1/visits/${visitId}/events`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events }), signal: AbortSignal.timeout(20_000) })
+    response = await fetch(`/api/v1/visits/${visitId}/events`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ events }),
+      signal: AbortSignal.timeout(20_000),
+    })
   } catch {
     return { kind: 'away' }
   }

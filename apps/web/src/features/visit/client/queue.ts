@@ -32,7 +32,10 @@ export async function nextDeviceNumbers(count: number): Promise<{ deviceId: stri
   return device().transaction('rw', facts, async () => {
     const deviceId = ((await facts.get('deviceId'))?.value as string | undefined) ?? uuidv7()
     const firstSeq = ((await facts.get('nextSeq'))?.value as number | undefined) ?? 0
-    await facts.bulkPut([{ key: 'deviceId', value: deviceId }, { key: 'nextSeq', value: firstSeq + count }])
+    await facts.bulkPut([
+      { key: 'deviceId', value: deviceId },
+      { key: 'nextSeq', value: firstSeq + count },
+    ])
     return { deviceId, firstSeq }
   })
 }

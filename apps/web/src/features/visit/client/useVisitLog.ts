@@ -7,9 +7,16 @@ import { postEvents } from './post'
 import { keep, letGo, nextDeviceNumbers, type QueuedEvent, waiting } from './queue'
 
 /** A new event before it has its envelope. */
-export type NewEvent = { [T in EventType]: { readonly type: T; readonly data: Extract<VisitEvent, { type: T }>['data']; readonly applianceId?: string; readonly stepId?: string } }[EventType]
+export type NewEvent = {
+  [T in EventType]: {
+    readonly type: T
+    readonly data: Extract<VisitEvent, { type: T }>['data']
+    readonly applianceId?: string
+    readonly stepId?: string
+  }
+}[EventType]
 
-export type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
+type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
 
 export interface VisitLog {
   /** Acknowledged and waiting events; parked ones are not among them. */
@@ -30,7 +37,11 @@ const RETRY_MS = [1000, 2000, 5000, 10_000, 30_000]
  * The log of one visit on this device: what the server holds plus what is queued here. Events are kept in the browser's database before anything
  * else happens, so that a reload or a dead battery loses nothing that was acknowledged on the screen.
  */
-export function useVisitLog(visitId: string, initial: readonly StoredEvent[], actor: { readonly userId: string; readonly name: string; readonly role: Role }): VisitLog {
+export function useVisitLog(
+  visitId: string,
+  initial: readonly StoredEvent[],
+  actor: { readonly userId: string; readonly name: string; readonly role: Role },
+): VisitLog {
   const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
   const [queue, setQueue] = useState<readonly QueuedEvent[]>([])
   const [status, setStatus] = useState<LogStatus>('kept')
@@ -47,7 +58,11 @@ export function useVisitLog(visitId: string, initial: readonly StoredEvent[], ac
 
   const asStored = useCallback(
     (event: VisitEvent, placed?: { seq: number; receivedAt: string; provisional: boolean }): StoredEvent => ({
-      ...event, seq: placed?.seq ?? null, receivedAt: placed?.receivedAt ?? null, authorId: userId, authorName: name,
+      ...event,
+      seq: placed?.seq ?? null,
+      receivedAt: placed?.receivedAt ?? null,
+      authorId: userId,
+      authorName: name,
       provisional: placed?.provisional ?? EMIT_TABLE[role][event.type] === 'provisional',
     }),
     [userId, name, role],
@@ -65,11 +80,20 @@ export function useVisitLog(visitId: string, initial: readonly StoredEvent[], ac
           return
         }
         setStatus('sending')
-        const result = await postEvents(visitId, batch.map((q) => q.event))
+        const result = await postEvents(
+          visitId,
+          batch.map((q) => q.event),
+        )
         if (result.kind === 'accepted') {
           failures.current = 0
           const placed = new Map(result.accepted.map((a) => [a.id, a]))
-          setStored((before) => [...before, ...batch.flatMap((q) => { const p = placed.get(q.id); return p ? [asStored(q.event, p)] : [] })])
+          setStored((before) => [
+            ...before,
+            ...batch.flatMap((q) => {
+              const p = placed.get(q.id)
+              return p ? [asStored(q.event, p)] : []
+            }),
+          ])
           change(queueRef.current.filter((q) => !placed.has(q.id)))
           await letGo([...placed.keys()])
         } else if (result.kind === 'refused') {
@@ -82,7 +106,8 @@ export function useVisitLog(visitId: string, initial: readonly StoredEvent[], ac
           change(queueRef.current.map((q) => byId.get(q.id) ?? q))
         } else {
           setStatus(result.kind)
-          if (result.kind === 'away') timer.current = setTimeout(() => void flushRef.current(), RETRY_MS[Math.min(failures.current++, RETRY_MS.length - 1)])
+          if (result.kind === 'away')
+            timer.current = setTimeout(() => void flushRef.current(), RETRY_MS[Math.min(failures.current++, RETRY_MS.length - 1)])
           return
         }
       }
@@ -121,7 +146,13 @@ export function useVisitLog(visitId: string, initial: readonly StoredEvent[], ac
       const { deviceId, firstSeq } = await nextDeviceNumbers(fresh.length)
       const made = fresh.map((e, i): QueuedEvent => {
         const id = uuidv7()
-        return { id, visitId, userId, parked: null, event: { id, visitId, v: 1, at, deviceId, deviceSeq: firstSeq + i, ...e } as VisitEvent }
+        return {
+          id,
+          visitId,
+          userId,
+          parked: null,
+          event: { id, visitId, v: 1, at, deviceId, deviceSeq: firstSeq + i, ...e } as VisitEvent,
+        }
       })
       await keep(made)
       change([...queueRef.current, ...made])
@@ -130,15 +161,21 @@ export function useVisitLog(visitId: string, initial: readonly StoredEvent[], ac
     [visitId, userId, change],
   )
 
-  const tryAgain = useCallback((id: string) => {
-    const next = queueRef.current.map((q) => (q.id === id ? { ...q, parked: null } : q))
-    change(next)
-    void keep(next.filter((q) => q.id === id)).then(() => flushRef.current())
-  }, [change])
-  const discard = useCallback((id: string) => {
-    change(queueRef.current.filter((q) => q.id !== id))
-    void letGo([id])
-  }, [change])
+  const tryAgain = useCallback(
+    (id: string) => {
+      const next = queueRef.current.map((q) => (q.id === id ? { ...q, parked: null } : q))
+      change(next)
+      void keep(next.filter((q) => q.id === id)).then(() => flushRef.current())
+    },
+    [change],
+  )
+  const discard = useCallback(
+    (id: string) => {
+      change(queueRef.current.filter((q) => q.id !== id))
+      void letGo([id])
+    },
+    [change],
+  )
 
   const events = useMemo(() => {
     const known = new Set(stored.map((e) => e.id))

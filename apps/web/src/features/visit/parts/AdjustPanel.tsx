@@ -18,11 +18,25 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
   const touched = state.adjustments.length > 0
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
-      <h2 id="adjust" className="text-lg font-semibold">{t('adjust.title')}</h2>
+      <h2 id="adjust" className="text-lg font-semibold">
+        {t('adjust.title')}
+      </h2>
       <p className="text-sm">{t('adjust.why')}</p>
-      {acting.map((a) => <Screw key={a.id} adjuster={a} step={step} />)}
-      {touched && <p className="text-warning flex gap-2 text-sm"><WarningSign size={18} />{t('adjust.again')}</p>}
-      {role === 'apprentice' && <p className="text-warning flex gap-2 text-sm"><WarningSign size={18} />{t('adjust.provisional')}</p>}
+      {acting.map((a) => (
+        <Screw key={a.id} adjuster={a} step={step} />
+      ))}
+      {touched && (
+        <p className="flex gap-2 text-sm text-warning">
+          <WarningSign size={18} />
+          {t('adjust.again')}
+        </p>
+      )}
+      {role === 'apprentice' && (
+        <p className="flex gap-2 text-sm text-warning">
+          <WarningSign size={18} />
+          {t('adjust.provisional')}
+        </p>
+      )}
     </section>
   )
 }
@@ -32,32 +46,85 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
   const [amount, setAmount] = useState(adjuster.unit === 'turn' ? 0.125 : 1)
   const net = state.netTurns[adjuster.id] ?? 0
   const by = adjuster.unit === 'turn' ? 0.125 : 1
-  const amountText = adjuster.unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t('adjust.steps', { n: amount, unit: adjuster.unit })
+  const amountText =
+    adjuster.unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t('adjust.steps', { n: amount, unit: adjuster.unit })
   const turn = (direction: 'clockwise' | 'anticlockwise') => {
     const key = `cap.${adjuster.id}`
     const capOff = adjuster.cap !== null && !visit.looseEnds.some((l) => l.key === key && !l.closedAt)
-    const events: NewEvent[] = capOff ? [{ type: 'loose-end.opened', stepId: step.id, applianceId: appliance.id, data: { looseEndId: uuidv7(), kind: 'adjuster-cap', key, label: adjuster.cap ?? adjuster.label } }] : []
-    void record([...events, { type: 'adjustment.made', stepId: step.id, applianceId: appliance.id, data: { adjusterId: adjuster.id, direction, amount, unit: adjuster.unit, firingStateId: step.firingStateId ?? '' } }])
+    const events: NewEvent[] = capOff
+      ? [
+          {
+            type: 'loose-end.opened',
+            stepId: step.id,
+            applianceId: appliance.id,
+            data: { looseEndId: uuidv7(), kind: 'adjuster-cap', key, label: adjuster.cap ?? adjuster.label },
+          },
+        ]
+      : []
+    void record([
+      ...events,
+      {
+        type: 'adjustment.made',
+        stepId: step.id,
+        applianceId: appliance.id,
+        data: { adjusterId: adjuster.id, direction, amount, unit: adjuster.unit, firingStateId: step.firingStateId ?? '' },
+      },
+    ])
   }
   return (
-    <div className="flex flex-col gap-2 border-t pt-3 hairline">
-      <p className="flex items-baseline justify-between gap-3"><span className="font-semibold">{adjuster.label}</span><span className="quiet text-sm">{adjuster.tool}</span></p>
-      <p className="text-sm">{t(`adjust.clockwise.${adjuster.clockwise}`)} · {t('adjust.acts-at', { rates: adjuster.actsAt.map((s) => rateLabel(appliance, s).toLowerCase()).join(', ') })}</p>
-      {adjuster.keepOff && <p className="text-warning flex gap-2 text-sm"><WarningSign size={18} />{t('adjust.keep-off', { what: adjuster.keepOff })}</p>}
+    <div className="flex flex-col gap-2 border-t hairline pt-3">
+      <p className="flex items-baseline justify-between gap-3">
+        <span className="font-semibold">{adjuster.label}</span>
+        <span className="text-sm quiet">{adjuster.tool}</span>
+      </p>
+      <p className="text-sm">
+        {t(`adjust.clockwise.${adjuster.clockwise}`)} ·{' '}
+        {t('adjust.acts-at', { rates: adjuster.actsAt.map((s) => rateLabel(appliance, s).toLowerCase()).join(', ') })}
+      </p>
+      {adjuster.keepOff && (
+        <p className="flex gap-2 text-sm text-warning">
+          <WarningSign size={18} />
+          {t('adjust.keep-off', { what: adjuster.keepOff })}
+        </p>
+      )}
       <div className="flex items-center gap-3">
         <Dial net={net} />
         <div className="flex-1">
           <div className="flex items-center gap-2">
-            <button type="button" className="btn btn-outline btn-square" aria-label={t('adjust.less')} onClick={() => setAmount(Math.max(by, amount - by))}>−</button>
-            <span className="figure min-w-24 text-center text-2xl">{amountText}</span>
-            <button type="button" className="btn btn-outline btn-square" aria-label={t('adjust.more')} onClick={() => setAmount(Math.min(adjuster.unit === 'turn' ? 1 : 10, amount + by))}>+</button>
+            <button
+              type="button"
+              className="btn btn-square btn-outline"
+              aria-label={t('adjust.less')}
+              onClick={() => setAmount(Math.max(by, amount - by))}
+            >
+              −
+            </button>
+            <span className="min-w-24 text-center figure text-2xl">{amountText}</span>
+            <button
+              type="button"
+              className="btn btn-square btn-outline"
+              aria-label={t('adjust.more')}
+              onClick={() => setAmount(Math.min(adjuster.unit === 'turn' ? 1 : 10, amount + by))}
+            >
+              +
+            </button>
           </div>
-          <p className="quiet mt-1 text-sm">{net === 0 ? t('adjust.untouched') : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', { n: adjuster.unit === 'turn' ? turnsText(net) : Math.abs(net) })}</p>
+          <p className="mt-1 text-sm quiet">
+            {net === 0
+              ? t('adjust.untouched')
+              : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', {
+                  n: adjuster.unit === 'turn' ? turnsText(net) : Math.abs(net),
+                })}
+          </p>
         </div>
       </div>
       <div className="grid grid-cols-2 gap-3">
-        <button type="button" className="btn btn-outline press" onClick={() => turn('anticlockwise')}>↺ {t('adjust.anticlockwise')}</button>
-        <button type="button" className="btn btn-outline press" onClick={() => turn('clockwise')}>↻ {t('adjust.clockwise')}</button>
+        <button type="button" className="btn press btn-outline" onClick={() => turn('anticlockwise')}>
+          ↺ {t('adjust.anticlockwise')}
+        </button>
+        <button type="button" className="btn press btn-outline" onClick={() => turn('clockwise')}>
+          ↻ {t('adjust.clockwise')}
+        </button>
       </div>
     </div>
   )
@@ -70,8 +137,21 @@ function Dial({ net }: { readonly net: number }) {
   return (
     <svg width="56" height="56" viewBox="0 0 56 56" aria-hidden="true" className="shrink-0">
       <circle cx="28" cy="28" r="22" fill="none" stroke="var(--hairline)" strokeWidth="3" />
-      {net !== 0 && <path d={`M28 6A22 22 0 ${Math.abs(angle) > Math.PI ? 1 : 0} ${angle > 0 ? 1 : 0} ${end.x} ${end.y}`} fill="none" stroke="var(--color-primary)" strokeWidth="4" />}
-      <path d="M14 28H42" stroke="var(--color-base-content)" strokeWidth="4" strokeLinecap="round" transform={`rotate(${net * 360} 28 28)`} />
+      {net !== 0 && (
+        <path
+          d={`M28 6A22 22 0 ${Math.abs(angle) > Math.PI ? 1 : 0} ${angle > 0 ? 1 : 0} ${end.x} ${end.y}`}
+          fill="none"
+          stroke="var(--color-primary)"
+          strokeWidth="4"
+        />
+      )}
+      <path
+        d="M14 28H42"
+        stroke="var(--color-base-content)"
+        strokeWidth="4"
+        strokeLinecap="round"
+        transform={`rotate(${net * 360} 28 28)`}
+      />
     </svg>
   )
 }

@@ -10,28 +10,58 @@ import { useDesk } from './context'
 import { verdictWord } from './Line'
 
 /** Which computed figures stand first, by what the school writes down. */
-const ORDER: readonly MeasurandId[] = ['ratio.coToCo2', 'co.airFree', 'efficiency.net', 'efficiency.gross', 'air.excess', 'air.lambda', 'o2.flueComputed', 'co2.flueComputed', 'temperature.netStack', 'temperature.dewPoint', 'loss.short', 'pressure.drop']
+const ORDER: readonly MeasurandId[] = [
+  'ratio.coToCo2',
+  'co.airFree',
+  'efficiency.net',
+  'efficiency.gross',
+  'air.excess',
+  'air.lambda',
+  'o2.flueComputed',
+  'co2.flueComputed',
+  'temperature.netStack',
+  'temperature.dewPoint',
+  'loss.short',
+  'pressure.drop',
+]
 
 /** Every figure worked out from this step's readings; each opens to its working. */
 export function Computed({ step }: { readonly step: Step }) {
   const { state, units, showWorking } = useDesk()
   const latest = latestByKey(state.readings)
   const shown = [...latest.values()]
-    .filter((r) => r.working && (step.kind === 'flue' ? r.stationId === 'flue' : step.kind === 'working' && r.stationId === 'pipe') && r.firingStateId === step.firingStateId)
+    .filter(
+      (r) =>
+        r.working &&
+        (step.kind === 'flue' ? r.stationId === 'flue' : step.kind === 'working' && r.stationId === 'pipe') &&
+        r.firingStateId === step.firingStateId,
+    )
     .sort((a, b) => ORDER.indexOf(a.measurandId) - ORDER.indexOf(b.measurandId))
   if (shown.length === 0) return null
   return (
     <section aria-label={t('computed.title')} className="py-3">
-      <h3 className="quiet mb-1 text-sm">{t('computed.title')}</h3>
+      <h3 className="mb-1 text-sm quiet">{t('computed.title')}</h3>
       <ul className="grid grid-cols-2 gap-x-6 xl:grid-cols-3">
         {shown.map((r) => (
           <li key={r.key}>
-            <button type="button" onClick={() => showWorking(r.readingId)} className="flex min-h-14 w-full cursor-pointer items-center justify-between gap-2 border-b text-left hairline hover:bg-base-200">
+            <button
+              type="button"
+              onClick={() => showWorking(r.readingId)}
+              className="flex min-h-14 w-full cursor-pointer items-center justify-between gap-2 border-b hairline text-left hover:bg-base-200"
+            >
               <span>
                 <span className="block text-sm">{t(`short.${r.measurandId}`)}</span>
-                {r.verdict.status !== 'none' && <span className={`flex items-center gap-1 text-xs font-semibold ${VERDICT_TEXT[r.verdict.status]}`}><BeadSign status={r.verdict.status} side={r.verdict.side} size={13} />{verdictWord(r.verdict)}</span>}
+                {r.verdict.status !== 'none' && (
+                  <span className={`flex items-center gap-1 text-xs font-semibold ${VERDICT_TEXT[r.verdict.status]}`}>
+                    <BeadSign status={r.verdict.status} side={r.verdict.side} size={13} />
+                    {verdictWord(r.verdict)}
+                  </span>
+                )}
               </span>
-              <span className="figure text-2xl whitespace-nowrap">{figure(r.measurandId, r.valueSi, units)} <span className="quiet font-sans text-sm font-normal">{unitText(r.measurandId, units)}</span></span>
+              <span className="figure text-2xl whitespace-nowrap">
+                {figure(r.measurandId, r.valueSi, units)}{' '}
+                <span className="font-sans text-sm font-normal quiet">{unitText(r.measurandId, units)}</span>
+              </span>
             </button>
           </li>
         ))}

@@ -31,7 +31,12 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
   const close = async () => {
     if (!ready || chosen === null) return
     await record([
-      { type: 'appliance.outcome-set', stepId: 'finish', applianceId: appliance.id, data: { outcome: chosen, ...(reason.trim() && { reason: reason.trim() }) } },
+      {
+        type: 'appliance.outcome-set',
+        stepId: 'finish',
+        applianceId: appliance.id,
+        data: { outcome: chosen, ...(reason.trim() && { reason: reason.trim() }) },
+      },
       { type: 'visit.closed', stepId: 'finish', data: { nextDueOn: chosen === 'in-normal-service' ? nextDueOn : null } },
     ])
     onClosed()
@@ -40,19 +45,37 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
   return (
     <div className="flex flex-col gap-6 py-4">
       {visit.unconfirmed.length > 0 && (
-        <section className="bg-base-200 rounded-md border border-warning p-4">
-          <p className="text-warning flex gap-2 font-semibold"><WarningSign />{t('confirm.waiting', { count: visit.unconfirmed.length })}</p>
+        <section className="rounded-md border border-warning bg-base-200 p-4">
+          <p className="flex gap-2 font-semibold text-warning">
+            <WarningSign />
+            {t('confirm.waiting', { count: visit.unconfirmed.length })}
+          </p>
           {may(role, 'work.confirmed') ? (
-            <button type="button" className="btn btn-outline press mt-3" onClick={() => void record([{ type: 'work.confirmed', data: { eventIds: [...visit.unconfirmed] } }])}>{t('confirm.do')}</button>
-          ) : <p className="quiet mt-1 text-sm">{t('confirm.who')}</p>}
+            <button
+              type="button"
+              className="btn mt-3 press btn-outline"
+              onClick={() => void record([{ type: 'work.confirmed', data: { eventIds: [...visit.unconfirmed] } }])}
+            >
+              {t('confirm.do')}
+            </button>
+          ) : (
+            <p className="mt-1 text-sm quiet">{t('confirm.who')}</p>
+          )}
         </section>
       )}
       {gates.length === 0 ? (
-        <p className="text-info flex items-center gap-3 border-y py-5 text-lg font-semibold hairline"><BeadSign status="inside" size={22} />{t('finish.clear')}</p>
+        <p className="flex items-center gap-3 border-y hairline py-5 text-lg font-semibold text-info">
+          <BeadSign status="inside" size={22} />
+          {t('finish.clear')}
+        </p>
       ) : (
         <section>
           <h3 className="mb-1 font-semibold">{t('finish.against', { count: gates.length })}</h3>
-          <ul className="divide-y border-y hairline divide-(--hairline)">{gates.map((g) => <GateRow key={g.id} gate={g} />)}</ul>
+          <ul className="divide-y divide-(--hairline) border-y hairline">
+            {gates.map((g) => (
+              <GateRow key={g.id} gate={g} />
+            ))}
+          </ul>
         </section>
       )}
       <section>
@@ -61,23 +84,64 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
           {OUTCOMES.map((o) => {
             const barred = o === 'in-normal-service' && gates.length > 0
             return (
-              <button key={o} type="button" role="radio" aria-checked={chosen === o} disabled={barred} onClick={() => setOutcome(o)} className={`press rounded-md border px-4 py-3 text-left disabled:opacity-60 ${barred ? '' : 'cursor-pointer'} ${chosen === o ? 'border-2 border-primary bg-base-300' : 'border-(--control)'}`}>
-                <span className="block font-semibold">{chosen === o ? '● ' : '○ '}{t(`outcome.${o}`)}</span>
-                <span className="quiet block text-sm">{barred ? t('finish.barred') : t(`outcome.${o}.what`)}</span>
+              <button
+                key={o}
+                type="button"
+                role="radio"
+                aria-checked={chosen === o}
+                disabled={barred}
+                onClick={() => setOutcome(o)}
+                className={`press rounded-md border px-4 py-3 text-left disabled:opacity-60 ${barred ? '' : 'cursor-pointer'} ${chosen === o ? 'border-2 border-primary bg-base-300' : 'border-(--control)'}`}
+              >
+                <span className="block font-semibold">
+                  {chosen === o ? '● ' : '○ '}
+                  {t(`outcome.${o}`)}
+                </span>
+                <span className="block text-sm quiet">{barred ? t('finish.barred') : t(`outcome.${o}.what`)}</span>
               </button>
             )
           })}
         </div>
       </section>
       {chosen && chosen !== 'in-normal-service' && (
-        <label className="flex flex-col gap-1"><span className="font-semibold">{t('finish.reason')}</span><textarea className="textarea min-h-24 w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} /><span className="quiet text-sm">{t('finish.reason-why')}</span></label>
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{t('finish.reason')}</span>
+          <textarea className="textarea min-h-24 w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} />
+          <span className="text-sm quiet">{t('finish.reason-why')}</span>
+        </label>
       )}
       {chosen === 'in-normal-service' && (
-        <label className="flex max-w-xs flex-col gap-1"><span className="font-semibold">{t('finish.next-due')}</span><input type="date" className="input press" value={nextDueOn} min={new Date().toISOString().slice(0, 10)} onChange={(e) => setNextDueOn(e.target.value)} required /></label>
+        <label className="flex max-w-xs flex-col gap-1">
+          <span className="font-semibold">{t('finish.next-due')}</span>
+          <input
+            type="date"
+            className="input press"
+            value={nextDueOn}
+            min={new Date().toISOString().slice(0, 10)}
+            onChange={(e) => setNextDueOn(e.target.value)}
+            required
+          />
+        </label>
       )}
-      {!closer && <p className="text-warning flex gap-2"><WarningSign />{t('finish.licensed-only')}</p>}
-      <button type="button" data-key="r" disabled={!ready || waiting} className="btn btn-primary press text-lg" onClick={() => void close()}>{waiting ? t('finish.waiting') : t('finish.close')}</button>
-      <p className="quiet text-sm">{t('finish.keep-in-mind')}{hard.length > 0 ? ` ${t('finish.hard-why')}` : ''}</p>
+      {!closer && (
+        <p className="flex gap-2 text-warning">
+          <WarningSign />
+          {t('finish.licensed-only')}
+        </p>
+      )}
+      <button
+        type="button"
+        data-key="r"
+        disabled={!ready || waiting}
+        className="btn press text-lg btn-primary"
+        onClick={() => void close()}
+      >
+        {waiting ? t('finish.waiting') : t('finish.close')}
+      </button>
+      <p className="text-sm quiet">
+        {t('finish.keep-in-mind')}
+        {hard.length > 0 ? ` ${t('finish.hard-why')}` : ''}
+      </p>
     </div>
   )
 }
@@ -88,14 +152,37 @@ function GateRow({ gate }: { readonly gate: Gate }) {
   return (
     <li className="flex flex-col gap-2 py-2">
       <div className="flex flex-wrap items-center gap-3">
-        <span className={`flex min-w-52 flex-1 items-start gap-2 ${gate.hard ? 'text-error font-semibold' : 'text-warning'}`}><WarningSign size={19} />{gateText(gate, appliance, steps)}</span>
-        {gate.stepId && <button type="button" className="btn btn-outline btn-sm" onClick={() => goTo(gate.stepId ?? 'finish')}>{t('gate.go')}</button>}
-        {!gate.hard && may(role, 'gate.overridden') && <button type="button" className="btn btn-outline btn-sm" onClick={() => setReason(reason === null ? '' : null)}>{t('gate.answer')}</button>}
+        <span className={`flex min-w-52 flex-1 items-start gap-2 ${gate.hard ? 'font-semibold text-error' : 'text-warning'}`}>
+          <WarningSign size={19} />
+          {gateText(gate, appliance, steps)}
+        </span>
+        {gate.stepId && (
+          <button type="button" className="btn btn-outline btn-sm" onClick={() => goTo(gate.stepId ?? 'finish')}>
+            {t('gate.go')}
+          </button>
+        )}
+        {!gate.hard && may(role, 'gate.overridden') && (
+          <button type="button" className="btn btn-outline btn-sm" onClick={() => setReason(reason === null ? '' : null)}>
+            {t('gate.answer')}
+          </button>
+        )}
       </div>
       {reason !== null && (
-        <form className="flex flex-wrap gap-2" onSubmit={(e) => { e.preventDefault(); if (reason.trim().length >= 3) void record([{ type: 'gate.overridden', applianceId: appliance.id, data: { gate: gate.id, reason: reason.trim() } }]) }}>
-          <label className="flex flex-1 flex-col gap-1 text-sm">{t('gate.reason')}<input autoFocus className="input w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} /></label>
-          <button className="btn btn-primary self-end" disabled={reason.trim().length < 3}>{t('gate.save')}</button>
+        <form
+          className="flex flex-wrap gap-2"
+          onSubmit={(e) => {
+            e.preventDefault()
+            if (reason.trim().length >= 3)
+              void record([{ type: 'gate.overridden', applianceId: appliance.id, data: { gate: gate.id, reason: reason.trim() } }])
+          }}
+        >
+          <label className="flex flex-1 flex-col gap-1 text-sm">
+            {t('gate.reason')}
+            <input autoFocus className="input w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} />
+          </label>
+          <button className="btn self-end btn-primary" disabled={reason.trim().length < 3}>
+            {t('gate.save')}
+          </button>
         </form>
       )}
     </li>

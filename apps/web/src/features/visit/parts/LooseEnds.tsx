@@ -13,13 +13,20 @@ export function LooseEnds() {
   if (open.length === 0) return null
   return (
     <section aria-label={t('loose.title')} className="flex items-start gap-3 overflow-x-auto px-4">
-      <h2 className="quiet shrink-0 pt-4 text-sm">{t('loose.title')}</h2>
+      <h2 className="shrink-0 pt-4 text-sm quiet">{t('loose.title')}</h2>
       <ul className="flex gap-4">
         {open.map((end) => (
           <li key={end.id} className="relative shrink-0 pt-2">
-            <span aria-hidden="true" className="bg-primary absolute top-0 left-1/2 h-3 w-0.5" />
-            <button type="button" onClick={() => goTo('loose-ends')} className="bg-primary block cursor-pointer p-px text-sm font-semibold" style={{ clipPath: TAG }}>
-              <span className="bg-base-200 flex min-h-11 items-center px-5" style={{ clipPath: TAG }}>{end.label}</span>
+            <span aria-hidden="true" className="absolute top-0 left-1/2 h-3 w-0.5 bg-primary" />
+            <button
+              type="button"
+              onClick={() => goTo('loose-ends')}
+              className="block cursor-pointer bg-primary p-px text-sm font-semibold"
+              style={{ clipPath: TAG }}
+            >
+              <span className="flex min-h-11 items-center bg-base-200 px-5" style={{ clipPath: TAG }}>
+                {end.label}
+              </span>
             </button>
           </li>
         ))}

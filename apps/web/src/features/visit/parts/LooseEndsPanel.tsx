@@ -18,17 +18,35 @@ export function LooseEndsPanel() {
   return (
     <div className="flex flex-col gap-6 py-4">
       {open.length === 0 ? (
-        <div className="border-y py-6 hairline"><p className="text-lg font-semibold">{t('loose.none')}</p><p className="quiet">{t('loose.none-why')}</p></div>
+        <div className="border-y hairline py-6">
+          <p className="text-lg font-semibold">{t('loose.none')}</p>
+          <p className="quiet">{t('loose.none-why')}</p>
+        </div>
       ) : (
-        <ul className="divide-y border-y hairline divide-(--hairline)">{open.map((end) => <OpenEnd key={end.id} end={end} />)}</ul>
+        <ul className="divide-y divide-(--hairline) border-y hairline">
+          {open.map((end) => (
+            <OpenEnd key={end.id} end={end} />
+          ))}
+        </ul>
       )}
       {closed.length > 0 && (
         <section>
-          <h3 className="quiet mb-1 text-sm">{t('loose.closed')}</h3>
-          <ul className="quiet text-sm">{closed.map((l) => <li key={l.id} className="py-1">✓ {l.label} · {timeAt(l.closedAt ?? l.openedAt, timeZone)}{l.leakCheck ? ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}` : ''}</li>)}</ul>
+          <h3 className="mb-1 text-sm quiet">{t('loose.closed')}</h3>
+          <ul className="text-sm quiet">
+            {closed.map((l) => (
+              <li key={l.id} className="py-1">
+                ✓ {l.label} · {timeAt(l.closedAt ?? l.openedAt, timeZone)}
+                {l.leakCheck ? ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}` : ''}
+              </li>
+            ))}
+          </ul>
         </section>
       )}
-      {open.length === 0 && <button type="button" data-key="n" className="btn btn-primary press" onClick={() => goTo('finish')}>{t('record.next')}</button>}
+      {open.length === 0 && (
+        <button type="button" data-key="n" className="btn press btn-primary" onClick={() => goTo('finish')}>
+          {t('record.next')}
+        </button>
+      )}
     </div>
   )
 }
@@ -40,23 +58,54 @@ function OpenEnd({ end }: { readonly end: LooseEnd }) {
   const joint = LOOSE_END_KINDS[end.kind].gasJoint
   const disabled = !may(role, 'loose-end.closed') || visit.status !== 'open'
   const close = (method?: (typeof METHODS)[number]) =>
-    void record([{ type: 'loose-end.closed', stepId: 'loose-ends', ...(end.applianceId && { applianceId: end.applianceId }), data: { looseEndId: end.id, ...(method && { leakCheck: { method, tight: true } }) } }])
+    void record([
+      {
+        type: 'loose-end.closed',
+        stepId: 'loose-ends',
+        ...(end.applianceId && { applianceId: end.applianceId }),
+        data: { looseEndId: end.id, ...(method && { leakCheck: { method, tight: true } }) },
+      },
+    ])
   return (
     <li className="flex flex-col gap-2 py-3">
       <div className="flex flex-wrap items-center gap-3">
-        <div className="min-w-48 flex-1"><p className="text-lg font-semibold">{end.label}</p>{end.restore && <p className="quiet text-sm">{end.restore}</p>}</div>
-        <button type="button" disabled={disabled} className="btn btn-primary press min-w-40" onClick={() => (joint ? setChecking(true) : close())}>{joint ? t('loose.close-joint') : t('loose.close')}</button>
+        <div className="min-w-48 flex-1">
+          <p className="text-lg font-semibold">{end.label}</p>
+          {end.restore && <p className="text-sm quiet">{end.restore}</p>}
+        </div>
+        <button
+          type="button"
+          disabled={disabled}
+          className="btn press min-w-40 btn-primary"
+          onClick={() => (joint ? setChecking(true) : close())}
+        >
+          {joint ? t('loose.close-joint') : t('loose.close')}
+        </button>
       </div>
       {checking && (
-        <fieldset className="bg-base-200 rounded-md border p-3 hairline">
+        <fieldset className="rounded-md border hairline bg-base-200 p-3">
           <legend className="sr-only">{t('loose.leak-check')}</legend>
           <p className="mb-2 font-semibold">{t('loose.leak-check')}</p>
-          <p className="text-warning mb-3 flex gap-2 text-sm"><WarningSign size={18} />{t('loose.no-flame')}</p>
+          <p className="mb-3 flex gap-2 text-sm text-warning">
+            <WarningSign size={18} />
+            {t('loose.no-flame')}
+          </p>
           <div className="flex flex-wrap gap-3">
-            {METHODS.map((m) => <button key={m} type="button" className="btn btn-outline press" onClick={() => close(m)}>{t('loose.tight', { method: t(`leak.${m}`) })}</button>)}
-            <button type="button" className="btn btn-outline press text-error" onClick={() => setLeaks(true)}>{t('loose.leaks')}</button>
+            {METHODS.map((m) => (
+              <button key={m} type="button" className="btn press btn-outline" onClick={() => close(m)}>
+                {t('loose.tight', { method: t(`leak.${m}`) })}
+              </button>
+            ))}
+            <button type="button" className="btn press btn-outline text-error" onClick={() => setLeaks(true)}>
+              {t('loose.leaks')}
+            </button>
           </div>
-          {leaks && <p role="alert" className="text-error mt-3 flex gap-2 font-semibold"><WarningSign />{t('loose.leaks-do')}</p>}
+          {leaks && (
+            <p role="alert" className="mt-3 flex gap-2 font-semibold text-error">
+              <WarningSign />
+              {t('loose.leaks-do')}
+            </p>
+          )}
         </fieldset>
       )}
     </li>

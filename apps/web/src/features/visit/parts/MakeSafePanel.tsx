@@ -18,39 +18,88 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
   return (
     <>
       {stops.length > 0 && (
-        <div role="alert" className="text-error my-4 flex flex-col gap-3 border-y-2 border-error py-4">
+        <div role="alert" className="my-4 flex flex-col gap-3 border-y-2 border-error py-4 text-error">
           {stops.map((s) => (
-            <div key={s.id} className="flex items-start gap-3"><WarningSign size={26} /><div><p className="text-xl font-semibold">{t(`stop.${s.code}`)}</p><p>{gateText(s, appliance, steps)}</p></div></div>
+            <div key={s.id} className="flex items-start gap-3">
+              <WarningSign size={26} />
+              <div>
+                <p className="text-xl font-semibold">{t(`stop.${s.code}`)}</p>
+                <p>{gateText(s, appliance, steps)}</p>
+              </div>
+            </div>
           ))}
         </div>
       )}
-      <h3 className="quiet mt-4 mb-1 text-sm">{t('zero.title')}</h3>
-      <ul className="divide-y border-y hairline divide-(--hairline)">
-        {context.instruments.filter((i) => (step.zeroes as readonly string[]).includes(i.kind)).map((i) => {
-          const zeroed = visit.zeroed.findLast((z) => z.instrumentId === i.id)
-          const seen = visit.responses.some((r) => r.instrumentId === i.id)
-          const calibrated = inCalibration(i, new Date().toISOString())
-          return (
-            <li key={i.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
-              <div className="min-w-40 flex-1">
-                <p className="font-semibold">{i.maker} {i.model}</p>
-                <p className={calibrated ? 'quiet text-sm' : 'text-warning flex gap-2 text-sm'}>{calibrated ? `${t(`instrument.${i.kind}`)} · ${i.serial}` : <><WarningSign size={17} />{t('zero.out-of-calibration')}</>}</p>
-              </div>
-              {i.kind === 'analyser' && (
-                <button type="button" disabled={readOnly || seen} className="btn btn-outline press" onClick={() => void record([{ type: 'instrument.response-seen', stepId: step.id, applianceId: appliance.id, data: { instrumentId: i.id, how: 'bump-gas' } }])}>
-                  {seen ? `✓ ${t('zero.response-seen')}` : t('zero.response')}
+      <h3 className="mt-4 mb-1 text-sm quiet">{t('zero.title')}</h3>
+      <ul className="divide-y divide-(--hairline) border-y hairline">
+        {context.instruments
+          .filter((i) => (step.zeroes as readonly string[]).includes(i.kind))
+          .map((i) => {
+            const zeroed = visit.zeroed.findLast((z) => z.instrumentId === i.id)
+            const seen = visit.responses.some((r) => r.instrumentId === i.id)
+            const calibrated = inCalibration(i, new Date().toISOString())
+            return (
+              <li key={i.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
+                <div className="min-w-40 flex-1">
+                  <p className="font-semibold">
+                    {i.maker} {i.model}
+                  </p>
+                  <p className={calibrated ? 'text-sm quiet' : 'flex gap-2 text-sm text-warning'}>
+                    {calibrated ? (
+                      `${t(`instrument.${i.kind}`)} · ${i.serial}`
+                    ) : (
+                      <>
+                        <WarningSign size={17} />
+                        {t('zero.out-of-calibration')}
+                      </>
+                    )}
+                  </p>
+                </div>
+                {i.kind === 'analyser' && (
+                  <button
+                    type="button"
+                    disabled={readOnly || seen}
+                    className="btn press btn-outline"
+                    onClick={() =>
+                      void record([
+                        {
+                          type: 'instrument.response-seen',
+                          stepId: step.id,
+                          applianceId: appliance.id,
+                          data: { instrumentId: i.id, how: 'bump-gas' },
+                        },
+                      ])
+                    }
+                  >
+                    {seen ? `✓ ${t('zero.response-seen')}` : t('zero.response')}
+                  </button>
+                )}
+                <button
+                  type="button"
+                  disabled={readOnly}
+                  aria-pressed={zeroed !== undefined}
+                  className={`btn press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
+                  onClick={() =>
+                    void record([
+                      {
+                        type: 'instrument.zeroed',
+                        stepId: step.id,
+                        applianceId: appliance.id,
+                        data: { instrumentId: i.id, place: i.kind === 'manometer' ? 'at-connection' : 'clean-air' },
+                      },
+                    ])
+                  }
+                >
+                  {zeroed
+                    ? `✓ ${t('zero.done', { time: timeAt(zeroed.at, timeZone) })}`
+                    : t(i.kind === 'manometer' ? 'zero.at-connection' : 'zero.clean-air')}
                 </button>
-              )}
-              <button type="button" disabled={readOnly} aria-pressed={zeroed !== undefined} className={`btn press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
-                onClick={() => void record([{ type: 'instrument.zeroed', stepId: step.id, applianceId: appliance.id, data: { instrumentId: i.id, place: i.kind === 'manometer' ? 'at-connection' : 'clean-air' } }])}>
-                {zeroed ? `✓ ${t('zero.done', { time: timeAt(zeroed.at, timeZone) })}` : t(i.kind === 'manometer' ? 'zero.at-connection' : 'zero.clean-air')}
-              </button>
-            </li>
-          )
-        })}
+              </li>
+            )
+          })}
       </ul>
-      <h3 className="quiet mt-5 mb-1 text-sm">{t('look.title')}</h3>
-      <ul className="divide-y border-y hairline divide-(--hairline)">
+      <h3 className="mt-5 mb-1 text-sm quiet">{t('look.title')}</h3>
+      <ul className="divide-y divide-(--hairline) border-y hairline">
         {step.observations.map((id: ObservationId) => {
           const answer = state.observations[id]?.answer
           return (
@@ -60,9 +109,20 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
                 {OBSERVATIONS[id].answers.map((a, n) => {
                   const chosen = answer === a
                   return (
-                    <button key={a} type="button" disabled={readOnly} aria-pressed={chosen} onClick={() => void record([{ type: 'observation.made', stepId: step.id, applianceId: appliance.id, data: { observationId: id, answer: a } }])}
-                      className={`btn press min-w-28 ${chosen ? (n === 0 ? 'btn-info btn-outline border-2' : 'btn-error') : 'btn-outline'}`}>
-                      {chosen && n === 0 ? '● ' : chosen ? '▲ ' : ''}{t(`answer.${a}`)}
+                    <button
+                      key={a}
+                      type="button"
+                      disabled={readOnly}
+                      aria-pressed={chosen}
+                      onClick={() =>
+                        void record([
+                          { type: 'observation.made', stepId: step.id, applianceId: appliance.id, data: { observationId: id, answer: a } },
+                        ])
+                      }
+                      className={`btn press min-w-28 ${chosen ? (n === 0 ? 'border-2 btn-outline btn-info' : 'btn-error') : 'btn-outline'}`}
+                    >
+                      {chosen && n === 0 ? '● ' : chosen ? '▲ ' : ''}
+                      {t(`answer.${a}`)}
                     </button>
                   )
                 })}
@@ -71,7 +131,7 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
           )
         })}
       </ul>
-      {missing.length > 0 && <p className="quiet mt-3 text-sm">{t('look.missing', { count: missing.length })}</p>}
+      {missing.length > 0 && <p className="mt-3 text-sm quiet">{t('look.missing', { count: missing.length })}</p>}
       <ReadingsPanel key={step.needs.map(readingKey).join()} step={step} />
     </>
   )

@@ -25,12 +25,20 @@ export function draftOf(need: Need, text: string, units: Units, band: Band | und
 }
 
 /** A problem with a typed value, in words: what is wrong and what to do. */
-export function problemText(problem: Problem, need: Need, units: Units): string {
+function problemText(problem: Problem, need: Need, units: Units): string {
   const p = problem.params ?? {}
-  const range = 'min' in p && 'max' in p ? { from: figureWithUnit(need.measurandId, Number(p.min), units), to: figureWithUnit(need.measurandId, Number(p.max), units) } : {}
+  const range =
+    'min' in p && 'max' in p
+      ? { from: figureWithUnit(need.measurandId, Number(p.min), units), to: figureWithUnit(need.measurandId, Number(p.max), units) }
+      : {}
   return t(`typed.${problem.code}`, {
-    ...p, ...range, measurand: t(`measurand.${need.measurandId}`), unitWanted: unitText(need.measurandId, units), example: t('typed.example', { unit: unitText(need.measurandId, units) }),
-    ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }), ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
+    ...p,
+    ...range,
+    measurand: t(`measurand.${need.measurandId}`),
+    unitWanted: unitText(need.measurandId, units),
+    example: t('typed.example', { unit: unitText(need.measurandId, units) }),
+    ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }),
+    ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
   })
 }
 
@@ -40,7 +48,21 @@ export function becauseText(v: Verdict, id: Need['measurandId'], units: Units): 
   return t(`because.${v.because}`, { by: spanText(id, off, units), unit: unitText(id, units), side: t(`verdict.${v.side ?? 'above'}`) })
 }
 
-export function NeedRow({ need, draft, onChange, onUnit, first, readOnly }: { readonly need: Need; readonly draft: Draft; readonly onChange: (text: string) => void; readonly onUnit: (unit: string) => void; readonly first: boolean; readonly readOnly: boolean }) {
+export function NeedRow({
+  need,
+  draft,
+  onChange,
+  onUnit,
+  first,
+  readOnly,
+}: {
+  readonly need: Need
+  readonly draft: Draft
+  readonly onChange: (text: string) => void
+  readonly onUnit: (unit: string) => void
+  readonly first: boolean
+  readonly readOnly: boolean
+}) {
   const { context, appliance, state, units } = useDesk()
   const key = readingKey(need)
   const band = bandFor(appliance, context.practice, need)
@@ -56,45 +78,98 @@ export function NeedRow({ need, draft, onChange, onUnit, first, readOnly }: { re
   const value = typed?.valueSi ?? last?.valueSi
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
-    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b py-3 hairline md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
+    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
       <div>
-        <label htmlFor={id} className="block font-semibold first-letter:uppercase">{t(`short.${need.measurandId}`)}</label>
-        <p className="quiet text-sm">{t(`station.${need.stationId}`)}{need.optional ? ` · ${t('need.optional')}` : ''}</p>
+        <label htmlFor={id} className="block font-semibold first-letter:uppercase">
+          {t(`short.${need.measurandId}`)}
+        </label>
+        <p className="text-sm quiet">
+          {t(`station.${need.stationId}`)}
+          {need.optional ? ` · ${t('need.optional')}` : ''}
+        </p>
       </div>
-      <p className={`figure flex items-baseline justify-end gap-2 text-5xl md:text-4xl md:pt-1 ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}>
+      <p
+        className={`flex items-baseline justify-end gap-2 figure text-5xl md:pt-1 md:text-4xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}
+      >
         <span>{value !== undefined ? figure(need.measurandId, value, units) : '–'}</span>
-        <span className="quiet font-sans text-base font-normal">{unitText(need.measurandId, units)}</span>
+        <span className="font-sans text-base font-normal quiet">{unitText(need.measurandId, units)}</span>
       </p>
       <div className="col-span-2 min-w-0 pt-1 md:col-span-1">
-        <Gauge orientation="horizontal" length={214} verdict={verdict} band={band} asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined} lastVisit={appliance.lastVisit[key]} floor={gaugeFloor(need.measurandId)}
-          label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })} />
+        <Gauge
+          orientation="horizontal"
+          length={214}
+          verdict={verdict}
+          band={band}
+          asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined}
+          lastVisit={appliance.lastVisit[key]}
+          floor={gaugeFloor(need.measurandId)}
+          label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })}
+        />
       </div>
       <div className="col-span-2 md:col-span-1">
         {!readOnly && (
-          <input id={id} data-first={first || undefined} value={draft.text} onChange={(e) => onChange(e.target.value)} autoComplete="off" autoCapitalize="off" spellCheck={false} enterKeyHint="next" placeholder={unitText(need.measurandId, units) || t('need.type')} title={t('need.type')} aria-invalid={problem ? true : undefined} aria-describedby={`${id}-said`} className={`input press w-full text-xl ${problem ? 'input-error' : ''}`} />
+          <input
+            id={id}
+            data-first={first || undefined}
+            value={draft.text}
+            onChange={(e) => onChange(e.target.value)}
+            autoComplete="off"
+            autoCapitalize="off"
+            spellCheck={false}
+            enterKeyHint="next"
+            placeholder={unitText(need.measurandId, units) || t('need.type')}
+            title={t('need.type')}
+            aria-invalid={problem ? true : undefined}
+            aria-describedby={`${id}-said`}
+            className={`input press w-full text-xl ${problem ? 'input-error' : ''}`}
+          />
         )}
       </div>
       <div className="col-span-full flex flex-col gap-1">
         <p id={`${id}-said`} aria-live="polite" className="flex min-h-5 flex-wrap items-center gap-x-3 text-sm leading-5">
           {problem ? (
-            <span className="text-error flex items-start gap-2"><WarningSign size={18} />{problem}</span>
+            <span className="flex items-start gap-2 text-error">
+              <WarningSign size={18} />
+              {problem}
+            </span>
           ) : verdict ? (
             <>
-              <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}><BeadSign status={verdict.status} side={verdict.side} />{verdictWord(verdict)}</span>
-              <span className="quiet">{[becauseText(verdict, need.measurandId, units), typed ? t('need.not-recorded') : ''].filter(Boolean).join(' · ')}</span>
+              <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
+                <BeadSign status={verdict.status} side={verdict.side} />
+                {verdictWord(verdict)}
+              </span>
+              <span className="quiet">
+                {[becauseText(verdict, need.measurandId, units), typed ? t('need.not-recorded') : ''].filter(Boolean).join(' · ')}
+              </span>
             </>
           ) : null}
-          {limits && <span className="quiet">{t('band.label')} {limits} {unitText(need.measurandId, units)} · {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}</span>}
+          {limits && (
+            <span className="quiet">
+              {t('band.label')} {limits} {unitText(need.measurandId, units)} ·{' '}
+              {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}
+            </span>
+          )}
         </p>
         {typed?.likelyUnit && (
-          <div role="group" aria-label={t('need.which-unit')} className="bg-base-200 flex flex-wrap items-center gap-2 rounded-md border border-warning p-2 text-sm">
-            <span className="text-warning flex gap-2"><WarningSign size={18} />{t('need.which-unit-why', { value: String(typed.value) })}</span>
+          <div
+            role="group"
+            aria-label={t('need.which-unit')}
+            className="flex flex-wrap items-center gap-2 rounded-md border border-warning bg-base-200 p-2 text-sm"
+          >
+            <span className="flex gap-2 text-warning">
+              <WarningSign size={18} />
+              {t('need.which-unit-why', { value: String(typed.value) })}
+            </span>
             {[typed.unit, typed.likelyUnit].map((unit) => (
-              <button key={unit} type="button" className="btn btn-outline btn-sm" onClick={() => onUnit(unit)}>{draft.text.trim()} {unit}</button>
+              <button key={unit} type="button" className="btn btn-outline btn-sm" onClick={() => onUnit(unit)}>
+                {draft.text.trim()} {unit}
+              </button>
             ))}
           </div>
         )}
-        {last?.settled === 'early' && !typed && <p className="quiet text-sm">{t('need.early', { rate: rateLabel(appliance, need.firingStateId).toLowerCase() })}</p>}
+        {last?.settled === 'early' && !typed && (
+          <p className="text-sm quiet">{t('need.early', { rate: rateLabel(appliance, need.firingStateId).toLowerCase() })}</p>
+        )}
       </div>
     </div>
   )

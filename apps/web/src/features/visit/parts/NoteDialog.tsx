@@ -17,22 +17,65 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
   const actions = context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? []
   const save = () => {
     if (text.trim().length < 3) return
-    void record([kind === 'remark' ? { type: 'note.added', stepId, applianceId: appliance.id, data: { text: text.trim() } } : { type: 'defect.found', stepId, applianceId: appliance.id, data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() } }])
+    void record([
+      kind === 'remark'
+        ? { type: 'note.added', stepId, applianceId: appliance.id, data: { text: text.trim() } }
+        : {
+            type: 'defect.found',
+            stepId,
+            applianceId: appliance.id,
+            data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() },
+          },
+    ])
     onClose()
   }
   return (
-    <form onSubmit={(e) => { e.preventDefault(); save() }} className="flex flex-col gap-4">
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        save()
+      }}
+      className="flex flex-col gap-4"
+    >
       <div role="radiogroup" aria-label={t('note.kind')} className="flex flex-wrap gap-2">
-        {kinds.map((k) => <button key={k} type="button" role="radio" aria-checked={kind === k} className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`} onClick={() => setKind(k)}>{k === 'remark' ? t('note.remark') : t(`defect.${k}`)}</button>)}
+        {kinds.map((k) => (
+          <button
+            key={k}
+            type="button"
+            role="radio"
+            aria-checked={kind === k}
+            className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`}
+            onClick={() => setKind(k)}
+          >
+            {k === 'remark' ? t('note.remark') : t(`defect.${k}`)}
+          </button>
+        ))}
       </div>
-      <label className="flex flex-col gap-1"><span className="font-semibold">{kind === 'remark' ? t('note.text') : t('note.defect-text')}</span><textarea autoFocus className="textarea min-h-28 w-full" maxLength={2000} value={text} onChange={(e) => setText(e.target.value)} /></label>
+      <label className="flex flex-col gap-1">
+        <span className="font-semibold">{kind === 'remark' ? t('note.text') : t('note.defect-text')}</span>
+        <textarea autoFocus className="textarea min-h-28 w-full" maxLength={2000} value={text} onChange={(e) => setText(e.target.value)} />
+      </label>
       {kind !== 'remark' && (
         <>
-          {actions.length > 0 && <p className="text-warning text-sm">{t('note.actions')} {actions.map((a) => t(`action.${a}`)).join(' · ')}</p>}
-          <label className="flex flex-col gap-1"><span className="font-semibold">{t('note.action-taken')}</span><input className="input press w-full" maxLength={500} value={action} onChange={(e) => setAction(e.target.value)} /></label>
+          {actions.length > 0 && (
+            <p className="text-sm text-warning">
+              {t('note.actions')} {actions.map((a) => t(`action.${a}`)).join(' · ')}
+            </p>
+          )}
+          <label className="flex flex-col gap-1">
+            <span className="font-semibold">{t('note.action-taken')}</span>
+            <input className="input press w-full" maxLength={500} value={action} onChange={(e) => setAction(e.target.value)} />
+          </label>
         </>
       )}
-      <div className="flex gap-3"><button className="btn btn-primary press flex-1" disabled={text.trim().length < 3}>{t('note.save')}</button><button type="button" className="btn btn-outline press" onClick={onClose}>{t('close')}</button></div>
+      <div className="flex gap-3">
+        <button className="btn press flex-1 btn-primary" disabled={text.trim().length < 3}>
+          {t('note.save')}
+        </button>
+        <button type="button" className="btn press btn-outline" onClick={onClose}>
+          {t('close')}
+        </button>
+      </div>
     </form>
   )
 }

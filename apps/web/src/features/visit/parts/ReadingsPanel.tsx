@@ -25,7 +25,10 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
   const [declared, setDeclared] = useState(false)
   const readOnly = !may(role, 'reading.taken') || visit.status !== 'open'
   const drafts = useMemo(
-    () => step.needs.map((need) => [need, draftOf(need, texts[readingKey(need)] ?? '', units, bandFor(appliance, context.practice, need))] as const),
+    () =>
+      step.needs.map(
+        (need) => [need, draftOf(need, texts[readingKey(need)] ?? '', units, bandFor(appliance, context.practice, need))] as const,
+      ),
     [step.needs, texts, units, appliance, context.practice],
   )
   const typed = drafts.filter(([, d]) => d.parsed !== null)
@@ -42,11 +45,22 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
   const prepare = () => {
-    const events: NewEvent[] = opens.filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt)).map((o) => ({
-      type: 'loose-end.opened', stepId: step.id, applianceId: appliance.id,
-      data: { looseEndId: uuidv7(), kind: o.kind, key: o.key, label: o.kind === 'held-rate' ? t('loose.held-rate') : o.kind === 'probe-hole' ? t('loose.probe-hole') : o.label, restore: o.closes },
-    }))
-    if (step.firingStateId && !commanded) events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
+    const events: NewEvent[] = opens
+      .filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt))
+      .map((o) => ({
+        type: 'loose-end.opened',
+        stepId: step.id,
+        applianceId: appliance.id,
+        data: {
+          looseEndId: uuidv7(),
+          kind: o.kind,
+          key: o.key,
+          label: o.kind === 'held-rate' ? t('loose.held-rate') : o.kind === 'probe-hole' ? t('loose.probe-hole') : o.label,
+          restore: o.closes,
+        },
+      }))
+    if (step.firingStateId && !commanded)
+      events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
     void record(events)
   }
 
@@ -60,63 +74,140 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
       const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
       const spec = instrument && channelFor(instrument, need.measurandId)
       const blanked = settling?.blanked === true && isBlanked(need)
-      return [{
-        id: uuidv7(), groupId, measurandId: need.measurandId, stationId: need.stationId, firingStateId: need.firingStateId, valueSi,
-        standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null, entered: { text: draft.text.trim().slice(0, 60), unit }, origin: 'measured',
-        source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
-        settled: blanked || early ? 'early' : 'declared', takenAt,
-      }]
+      return [
+        {
+          id: uuidv7(),
+          groupId,
+          measurandId: need.measurandId,
+          stationId: need.stationId,
+          firingStateId: need.firingStateId,
+          valueSi,
+          standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null,
+          entered: { text: draft.text.trim().slice(0, 60), unit },
+          origin: 'measured',
+          source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
+          settled: blanked || early ? 'early' : 'declared',
+          takenAt,
+        },
+      ]
     })
     setTexts({})
     void record([{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
     toast(t('recorded.said', { count: readings.length }), {
+      // One at a time: undo belongs to what was recorded last.
+      id: 'recorded',
       duration: 8000,
-      action: { label: t('recorded.undo'), onClick: () => void record(readings.map((r) => ({ type: 'reading.corrected' as const, stepId: step.id, applianceId: appliance.id, data: { readingId: r.id, reason: t('recorded.undone') } }))) },
+      action: {
+        label: t('recorded.undo'),
+        onClick: () =>
+          void record(
+            readings.map((r) => ({
+              type: 'reading.corrected' as const,
+              stepId: step.id,
+              applianceId: appliance.id,
+              data: { readingId: r.id, reason: t('recorded.undone') },
+            })),
+          ),
+      },
     })
   }
 
   if (stop) {
     return (
-      <div role="alert" className="text-error my-6 flex items-start gap-3 border-y-2 border-error py-5 text-xl font-semibold">
+      <div role="alert" className="my-6 flex items-start gap-3 border-y-2 border-error py-5 text-xl font-semibold text-error">
         <WarningSign size={28} />
-        <div><p>{t(`stop.${stop.code}`)}</p><p className="mt-1 text-base font-normal">{gateText(stop, appliance, desk.steps)}</p></div>
+        <div>
+          <p>{t(`stop.${stop.code}`)}</p>
+          <p className="mt-1 text-base font-normal">{gateText(stop, appliance, desk.steps)}</p>
+        </div>
       </div>
     )
   }
   return (
-    <form onSubmit={(e) => { e.preventDefault(); save() }} noValidate>
+    <form
+      onSubmit={(e) => {
+        e.preventDefault()
+        save()
+      }}
+      noValidate
+    >
       {step.firingStateId && (
-        <div className="bg-base-200 my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border px-4 py-2 hairline">
+        <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border hairline bg-base-200 px-4 py-2">
           {settling ? (
             <>
-              <p><span className="quiet text-sm">{t('rate.at', { rate: rate.toLowerCase() })}</span> <span className="figure ml-1 text-2xl">{clock(settling.atRateS)}</span></p>
+              <p>
+                <span className="text-sm quiet">{t('rate.at', { rate: rate.toLowerCase() })}</span>{' '}
+                <span className="ml-1 figure text-2xl">{clock(settling.atRateS)}</span>
+              </p>
               {settling.waitS > 0 ? (
                 <>
-                  <p className="text-warning flex gap-2 text-sm"><WarningSign size={18} />{settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clock(settling.waitS) })}</p>
-                  {!settling.blanked && <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm"><input type="checkbox" className="checkbox checkbox-sm" checked={declared} onChange={(e) => setDeclared(e.target.checked)} />{t('rate.steady')}</label>}
+                  <p className="flex gap-2 text-sm text-warning">
+                    <WarningSign size={18} />
+                    {settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clock(settling.waitS) })}
+                  </p>
+                  {!settling.blanked && (
+                    <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
+                      <input
+                        type="checkbox"
+                        className="checkbox checkbox-sm"
+                        checked={declared}
+                        onChange={(e) => setDeclared(e.target.checked)}
+                      />
+                      {t('rate.steady')}
+                    </label>
+                  )}
                 </>
-              ) : <p className="text-info text-sm font-semibold">{t('rate.settled')}</p>}
+              ) : (
+                <p className="text-sm font-semibold text-info">{t('rate.settled')}</p>
+              )}
             </>
-          ) : <p className="text-sm">{t('rate.not-yet', { rate: rate.toLowerCase() })}</p>}
-          {howTo && !settling && <p className="quiet w-full text-sm">{howTo}</p>}
+          ) : (
+            <p className="text-sm">{t('rate.not-yet', { rate: rate.toLowerCase() })}</p>
+          )}
+          {howTo && !settling && <p className="w-full text-sm quiet">{howTo}</p>}
         </div>
       )}
       {drafts.map(([need, draft], i) => (
-        <NeedRow key={readingKey(need)} need={need} draft={draft as Draft} first={i === 0} readOnly={readOnly || !prepared}
+        <NeedRow
+          key={readingKey(need)}
+          need={need}
+          draft={draft as Draft}
+          first={i === 0}
+          readOnly={readOnly || !prepared}
           onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
-          onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))} />
+          onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))}
+        />
       ))}
       <Computed step={step} />
       {!readOnly && (
-        <div className="bg-base-100 sticky bottom-16 z-10 flex gap-3 border-t py-3 hairline lg:bottom-0">
+        <div className="sticky bottom-16 z-10 flex gap-3 border-t hairline bg-base-100 py-3 lg:bottom-0">
           {!prepared ? (
-            <button type="button" data-key="r" className="btn btn-primary press flex-1 text-lg" onClick={prepare}>{t(`prepare.${step.kind}`, { rate: rate.toLowerCase() })}</button>
+            <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
+              {t(`prepare.${step.kind}`, { rate: rate.toLowerCase() })}
+            </button>
           ) : (
             <>
-              <button type="submit" data-key="r" disabled={typed.length === 0 || unsure.length > 0} className={`btn press flex-1 text-lg ${complete && typed.length === 0 ? 'btn-outline' : 'btn-primary'}`}>
-                {early || settling?.blanked ? t('record.early') : step.firingStateId ? t('record.at', { rate: rate.toLowerCase() }) : t('record.plain')}
+              <button
+                type="submit"
+                data-key="r"
+                disabled={typed.length === 0 || unsure.length > 0}
+                className={`btn press flex-1 text-lg ${complete && typed.length === 0 ? 'btn-outline' : 'btn-primary'}`}
+              >
+                {early || settling?.blanked
+                  ? t('record.early')
+                  : step.firingStateId
+                    ? t('record.at', { rate: rate.toLowerCase() })
+                    : t('record.plain')}
               </button>
-              <button type="button" data-key="n" disabled={!complete || typed.length > 0} className={`btn press px-6 ${complete && typed.length === 0 ? 'btn-primary' : 'btn-outline'}`} onClick={() => desk.finishStep(step)}>{t('record.next')}</button>
+              <button
+                type="button"
+                data-key="n"
+                disabled={!complete || typed.length > 0}
+                className={`btn press px-6 ${complete && typed.length === 0 ? 'btn-primary' : 'btn-outline'}`}
+                onClick={() => desk.finishStep(step)}
+              >
+                {t('record.next')}
+              </button>
             </>
           )}
         </div>

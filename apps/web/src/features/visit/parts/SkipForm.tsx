@@ -15,11 +15,34 @@ export function SkipForm({ step, onDone }: { readonly step: Step; readonly onDon
   }
   return (
     <div className="flex flex-col gap-4">
-      <label className="flex flex-col gap-1"><span className="font-semibold">{t('skip.reason')}</span><textarea autoFocus className="textarea min-h-24 w-full" value={reason} maxLength={2000} onChange={(e) => setReason(e.target.value)} /></label>
-      <p className="quiet text-sm">{t('skip.why')}</p>
+      <label className="flex flex-col gap-1">
+        <span className="font-semibold">{t('skip.reason')}</span>
+        <textarea
+          autoFocus
+          className="textarea min-h-24 w-full"
+          value={reason}
+          maxLength={2000}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      <p className="text-sm quiet">{t('skip.why')}</p>
       <div className="flex flex-wrap gap-3">
-        <button type="button" className="btn btn-primary press flex-1" disabled={reason.trim().length < 3} onClick={() => leave('step.skipped')}>{t('skip.skip')}</button>
-        <button type="button" className="btn btn-outline press flex-1" disabled={reason.trim().length < 3} onClick={() => leave('step.not-applicable')}>{t('skip.not-applicable')}</button>
+        <button
+          type="button"
+          className="btn press flex-1 btn-primary"
+          disabled={reason.trim().length < 3}
+          onClick={() => leave('step.skipped')}
+        >
+          {t('skip.skip')}
+        </button>
+        <button
+          type="button"
+          className="btn press flex-1 btn-outline"
+          disabled={reason.trim().length < 3}
+          onClick={() => leave('step.not-applicable')}
+        >
+          {t('skip.not-applicable')}
+        </button>
       </div>
     </div>
   )

@@ -1,7 +1,16 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import { type ApplianceState, EMIT_TABLE, type EventType, type Gate, type Role, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
+import {
+  type ApplianceState,
+  EMIT_TABLE,
+  type EventType,
+  type Gate,
+  type Role,
+  type VisitAppliance,
+  type VisitContext,
+  type VisitState,
+} from '@lucerna/core/visit'
 import { createContext, useContext } from 'react'
 import type { Units } from '@/ui/figures'
 import { t } from '@/ui/words'
@@ -39,7 +48,8 @@ export function useDesk(): VisitDesk {
 export const may = (role: Role, type: EventType): boolean => EMIT_TABLE[role][type] !== 'no'
 
 /** Name of a firing state as the card prints it. */
-export const rateLabel = (appliance: VisitAppliance, id: string | null): string => appliance.card.firingStates.find((s) => s.id === id)?.label ?? id ?? ''
+export const rateLabel = (appliance: VisitAppliance, id: string | null): string =>
+  appliance.card.firingStates.find((s) => s.id === id)?.label ?? id ?? ''
 
 /** Title of a step. `stepTitle(step, appliance)` → "Flue gas at Maximum". */
 export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId'>, appliance: VisitAppliance): string =>

@@ -30,16 +30,25 @@ export async function appendEvents(tx: Transaction, actor: Actor, visitId: strin
   const { fresh, repeated } = await sortOutRepeats(tx, actor.firmId, posted)
   checkRole(fresh, actor)
   if (fresh.length > 0) {
-    const known = new Set((await tx.select({ id: instrument.id }).from(instrument).where(eq(instrument.firmId, actor.firmId))).map((i) => i.id))
+    const known = new Set(
+      (await tx.select({ id: instrument.id }).from(instrument).where(eq(instrument.firmId, actor.firmId))).map((i) => i.id),
+    )
     checkAgainstVisit(fresh, loaded, known)
   }
   const stored = fresh.map((event, i): StoredEvent & { seq: number; receivedAt: string } => ({
-    ...event, seq: loaded.row.lastSeq + i + 1, receivedAt: now, authorId: actor.userId, authorName: actor.name,
+    ...event,
+    seq: loaded.row.lastSeq + i + 1,
+    receivedAt: now,
+    authorId: actor.userId,
+    authorName: actor.name,
     provisional: EMIT_TABLE[actor.role][event.type] === 'provisional',
   }))
   checkEndings(loaded, stored)
   if (stored.length > 0) await store(tx, actor, loaded, stored, now)
-  const placed = new Map([...repeated, ...stored.map((e) => [e.id, { seq: e.seq, receivedAt: e.receivedAt, provisional: e.provisional }] as const)])
+  const placed = new Map([
+    ...repeated,
+    ...stored.map((e) => [e.id, { seq: e.seq, receivedAt: e.receivedAt, provisional: e.provisional }] as const),
+  ])
   return {
     accepted: posted.map((e) => ({ id: e.id, ...(placed.get(e.id) ?? { seq: 0, receivedAt: now, provisional: false }) })),
     lastSeq: loaded.row.lastSeq + stored.length,
@@ -48,7 +57,18 @@ export async function appendEvents(tx: Transaction, actor: Actor, visitId: strin
 
 /** Same id and content is accepted silently; same id with other content is refused and the stored one stands. */
 async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly VisitEvent[]) {
-  const rows = await tx.select().from(visitEvent).where(and(eq(visitEvent.firmId, firmId), inArray(visitEvent.id, posted.map((e) => e.id))))
+  const rows = await tx
+    .select()
+    .from(visitEvent)
+    .where(
+      and(
+        eq(visitEvent.firmId, firmId),
+        inArray(
+          visitEvent.id,
+          posted.map((e) => e.id),
+        ),
+      ),
+    )
   const known = new Map(rows.map((r) => [r.id, r]))
   const fresh: VisitEvent[] = []
   const hashes = new Map<string, string>()
@@ -56,12 +76,19 @@ async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly 
     const hash = sha256(canonicalJson(event))
     const before = known.get(event.id)?.contentHash ?? hashes.get(event.id)
     if (before !== undefined && before !== hash) {
-      throw new ApiProblem(409, 'same-id-other-content', 'An event with this id is stored with other content; the stored one stands. Nothing of this list was stored.', [{ index, path: `events[${index}].id`, message: 'Already stored with other content.', code: 'same-id-other-content' }])
+      throw new ApiProblem(
+        409,
+        'same-id-other-content',
+        'An event with this id is stored with other content; the stored one stands. Nothing of this list was stored.',
+        [{ index, path: `events[${index}].id`, message: 'Already stored with other content.', code: 'same-id-other-content' }],
+      )
     }
     if (before === undefined) fresh.push(event)
     hashes.set(event.id, hash)
   })
-  const repeated = rows.map((r) => [r.id, { seq: r.seq, receivedAt: new Date(r.receivedAt).toISOString(), provisional: r.provisional }] as const)
+  const repeated = rows.map(
+    (r) => [r.id, { seq: r.seq, receivedAt: new Date(r.receivedAt).toISOString(), provisional: r.provisional }] as const,
+  )
   return { fresh, repeated }
 }
 
@@ -80,7 +107,8 @@ function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void
       const own = state.appliances.find((a) => a.applianceId === appliance?.id)
       if (!appliance || !own) return
       const gates = serviceGates(appliance, own, loaded.sheets[appliance.id] ?? [], state, loaded.context)
-      if (gates.length > 0) refuse('It cannot be left in normal service yet; leaving it isolated or handing it over is always possible.', gates)
+      if (gates.length > 0)
+        refuse('It cannot be left in normal service yet; leaving it isolated or handing it over is always possible.', gates)
     }
     if (event.type === 'visit.closed') {
       const state = foldLoaded(loaded, stored.slice(0, i))
@@ -97,22 +125,49 @@ function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void
   })
 }
 
-async function store(tx: Transaction, actor: Actor, loaded: LoadedVisit, stored: readonly (StoredEvent & { seq: number; receivedAt: string })[], now: string): Promise<void> {
+async function store(
+  tx: Transaction,
+  actor: Actor,
+  loaded: LoadedVisit,
+  stored: readonly (StoredEvent & { seq: number; receivedAt: string })[],
+  now: string,
+): Promise<void> {
   const { firmId } = actor
   const visitId = loaded.row.id
   await tx.insert(visitEvent).values(
     stored.map((e) => {
       const { seq, receivedAt, authorId, authorName: _name, provisional, ...posted } = e
       return {
-        id: e.id, firmId, visitId, seq, type: e.type, v: e.v, applianceId: e.applianceId ?? null, stepId: e.stepId ?? null, at: e.at, deviceId: e.deviceId,
-        deviceSeq: e.deviceSeq, authorId, provisional, receivedAt, data: e.data, contentHash: sha256(canonicalJson(posted)),
+        id: e.id,
+        firmId,
+        visitId,
+        seq,
+        type: e.type,
+        v: e.v,
+        applianceId: e.applianceId ?? null,
+        stepId: e.stepId ?? null,
+        at: e.at,
+        deviceId: e.deviceId,
+        deviceSeq: e.deviceSeq,
+        authorId,
+        provisional,
+        receivedAt,
+        data: e.data,
+        contentHash: sha256(canonicalJson(posted)),
       }
     }),
   )
   const state = foldLoaded(loaded, stored)
   await project(tx, firmId, visitId, state)
-  await tx.update(visit).set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt }).where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
-  if (stored.some((e) => e.type === 'visit.closed' || (state.status === 'closed' && (e.type === 'reading.corrected' || e.type === 'note.added')))) {
+  await tx
+    .update(visit)
+    .set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt })
+    .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
+  if (
+    stored.some(
+      (e) => e.type === 'visit.closed' || (state.status === 'closed' && (e.type === 'reading.corrected' || e.type === 'note.added')),
+    )
+  ) {
     await freezeReport(tx, actor, loaded, state, now)
   }
 }
@@ -124,28 +179,59 @@ export async function project(tx: Transaction, firmId: string, visitId: string, 
     a.foundAndLeft.flatMap((fl) => {
       const shown = fl.asLeft ?? fl.asFound
       if (!shown) return []
-      return [{
-        firmId, visitId, applianceId: a.applianceId, key: fl.key, measurandId: shown.measurandId, stationId: shown.stationId, firingStateId: shown.firingStateId,
-        asFoundSi: fl.asFound?.valueSi ?? null, asLeftSi: fl.asLeft?.valueSi ?? null, status: shown.verdict.status, because: shown.verdict.because,
-        minSi: shown.verdict.band?.min ?? null, maxSi: shown.verdict.band?.max ?? null, takenAt: shown.takenAt,
-      }]
+      return [
+        {
+          firmId,
+          visitId,
+          applianceId: a.applianceId,
+          key: fl.key,
+          measurandId: shown.measurandId,
+          stationId: shown.stationId,
+          firingStateId: shown.firingStateId,
+          asFoundSi: fl.asFound?.valueSi ?? null,
+          asLeftSi: fl.asLeft?.valueSi ?? null,
+          status: shown.verdict.status,
+          because: shown.verdict.because,
+          minSi: shown.verdict.band?.min ?? null,
+          maxSi: shown.verdict.band?.max ?? null,
+          takenAt: shown.takenAt,
+        },
+      ]
     }),
   )
   if (rows.length > 0) await tx.insert(visitValue).values(rows)
   for (const a of state.appliances) {
-    await tx.update(visitAppliance).set({ outcome: a.outcome?.outcome ?? null }).where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, a.applianceId)))
+    await tx
+      .update(visitAppliance)
+      .set({ outcome: a.outcome?.outcome ?? null })
+      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, a.applianceId)))
   }
 }
 
 async function freezeReport(tx: Transaction, actor: Actor, loaded: LoadedVisit, state: VisitState, now: string): Promise<void> {
   const model = makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now)
-  const [last] = await tx.select({ version: max(report.version) }).from(report).where(and(eq(report.firmId, actor.firmId), eq(report.visitId, loaded.row.id)))
-  await tx.insert(report).values({ firmId: actor.firmId, visitId: loaded.row.id, version: (last?.version ?? 0) + 1, model, hash: sha256(canonicalJson(model)), createdAt: now, createdBy: actor.userId })
+  const [last] = await tx
+    .select({ version: max(report.version) })
+    .from(report)
+    .where(and(eq(report.firmId, actor.firmId), eq(report.visitId, loaded.row.id)))
+  await tx.insert(report).values({
+    firmId: actor.firmId,
+    visitId: loaded.row.id,
+    version: (last?.version ?? 0) + 1,
+    model,
+    hash: sha256(canonicalJson(model)),
+    createdAt: now,
+    createdBy: actor.userId,
+  })
 }
 
 /** What the report says that the log does not hold. */
 export const reportFacts = (loaded: LoadedVisit, actor: Pick<Actor, 'name' | 'licenceNumber'>) => ({
-  firmName: loaded.firmName, siteName: loaded.site.name, siteAddress: loaded.site.address, timeZone: loaded.site.timeZone,
-  technicianName: actor.name, licenceNumber: actor.licenceNumber,
+  firmName: loaded.firmName,
+  siteName: loaded.site.name,
+  siteAddress: loaded.site.address,
+  timeZone: loaded.site.timeZone,
+  technicianName: actor.name,
+  licenceNumber: actor.licenceNumber,
   appliances: Object.fromEntries(loaded.appliances.map((a) => [a.id, { serial: a.serial, position: a.position }])),
 })

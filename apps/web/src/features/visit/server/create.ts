@@ -8,7 +8,7 @@ import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, v
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 
-export const newVisitSchema = z.strictObject({
+const newVisitSchema = z.strictObject({
   siteId: z.uuid(),
   applianceIds: z.array(z.uuid()).min(1).max(50),
   jobKind: z.literal('annual-service'),
@@ -18,13 +18,23 @@ export const newVisitSchema = z.strictObject({
 })
 
 /** Pins of a visit: the practice of the site (or firm) in its newest version. */
-async function practiceOf(tx: Transaction, firmId: string, sitePractice: string | null): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
+async function practiceOf(
+  tx: Transaction,
+  firmId: string,
+  sitePractice: string | null,
+): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
   const [own] = await tx.select().from(firm).where(eq(firm.id, firmId))
   const id = sitePractice ?? own?.practiceId ?? ''
-  const [newest] = await tx.select({ version: max(practiceProfile.version) }).from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id)))
+  const [newest] = await tx
+    .select({ version: max(practiceProfile.version) })
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id)))
   const version = newest?.version
   if (version === null || version === undefined) throw new Error(`No practice profile ${id}`)
-  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+  const [row] = await tx
+    .select()
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
   if (!row) throw new Error(`No practice profile ${id}`)
   return { id, version, data: row.data }
 }
@@ -32,33 +42,64 @@ async function practiceOf(tx: Transaction, firmId: string, sitePractice: string 
 /** Plans a visit: the appliances must stand on the site and have a run sheet for the job. Answers with the visit's id. */
 export async function createVisit(tx: Transaction, actor: Actor, body: unknown, now: string): Promise<string> {
   const parsed = newVisitSchema.safeParse(body)
-  if (!parsed.success) throw new ApiProblem(422, 'invalid-visit', 'The visit was not planned.', parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })))
+  if (!parsed.success)
+    throw new ApiProblem(
+      422,
+      'invalid-visit',
+      'The visit was not planned.',
+      parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
+    )
   if (!mayStartVisits(actor.role) && actor.role !== 'planner') throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
   const wanted = parsed.data
-  const [place] = await tx.select().from(site).where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId)))
+  const [place] = await tx
+    .select()
+    .from(site)
+    .where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId)))
   if (!place) throw new ApiProblem(404, 'site-not-found', 'There is no such site in your firm.')
   const rows = await tx
     .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
     .from(appliance)
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(targetCard, and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)))
+    .innerJoin(
+      targetCard,
+      and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)),
+    )
     .where(and(eq(appliance.firmId, actor.firmId), inArray(appliance.id, wanted.applianceIds), eq(appliance.siteId, place.id)))
-  if (rows.length !== new Set(wanted.applianceIds).size) throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
+  if (rows.length !== new Set(wanted.applianceIds).size)
+    throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
   const practice = await practiceOf(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
     const gas = r.card.ratings.find((rating) => rating.gas === r.gas)?.gas ?? r.card.ratings[0]!.gas
     const sheet = serviceSheet(wanted.jobKind, r.card, practice.data, { gas, altitudeM: place.altitudeM })
-    if (!sheet.ok) throw new ApiProblem(422, sheet.error.code, `There is no run sheet for ${r.appliance.name} yet.`, [{ path: 'applianceIds', message: sheet.error.code }])
+    if (!sheet.ok)
+      throw new ApiProblem(422, sheet.error.code, `There is no run sheet for ${r.appliance.name} yet.`, [
+        { path: 'applianceIds', message: sheet.error.code },
+      ])
   }
   const id = uuidv7()
   await tx.insert(visit).values({
-    id, firmId: actor.firmId, siteId: place.id, jobKind: wanted.jobKind, plannedFor: wanted.plannedFor ?? now,
-    assignedTo: wanted.assignedTo ?? (mayStartVisits(actor.role) ? actor.userId : null), remark: wanted.remark ?? null, status: 'planned', practiceId: practice.id, practiceVersion: practice.version,
+    id,
+    firmId: actor.firmId,
+    siteId: place.id,
+    jobKind: wanted.jobKind,
+    plannedFor: wanted.plannedFor ?? now,
+    assignedTo: wanted.assignedTo ?? (mayStartVisits(actor.role) ? actor.userId : null),
+    remark: wanted.remark ?? null,
+    status: 'planned',
+    practiceId: practice.id,
+    practiceVersion: practice.version,
   })
   await tx.insert(visitAppliance).values(
     wanted.applianceIds.map((applianceId, position) => {
       const row = rows.find((r) => r.appliance.id === applianceId)!
-      return { visitId: id, applianceId, firmId: actor.firmId, position, cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }
+      return {
+        visitId: id,
+        applianceId,
+        firmId: actor.firmId,
+        position,
+        cardId: row.appliance.cardId,
+        cardVersion: row.appliance.cardVersion,
+      }
     }),
   )
   return id

@@ -6,7 +6,20 @@ import { practiceSchema } from '@lucerna/core/practice'
 import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
 import { and, asc, desc, eq, gt, inArray, lt, ne, or } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
-import { appliance, firm, gasSupply, instrument, practiceProfile, site, targetCard, user, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
+import {
+  appliance,
+  firm,
+  gasSupply,
+  instrument,
+  practiceProfile,
+  site,
+  targetCard,
+  user,
+  visit,
+  visitAppliance,
+  visitEvent,
+  visitValue,
+} from '@/db/schema'
 import { ApiProblem } from '@/server/problem'
 
 export type VisitRow = typeof visit.$inferSelect
@@ -26,7 +39,10 @@ export interface LoadedVisit {
 
 /** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
 export async function visitRow(tx: Transaction, firmId: string, visitId: string, lock: boolean): Promise<VisitRow> {
-  const query = tx.select().from(visit).where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
+  const query = tx
+    .select()
+    .from(visit)
+    .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
   const [row] = lock ? await query.for('update') : await query
   if (!row) throw new ApiProblem(404, 'visit-not-found', 'There is no such visit in your firm.')
   return row
@@ -42,16 +58,34 @@ export async function loadEvents(tx: Transaction, firmId: string, visitId: strin
     .orderBy(asc(visitEvent.seq))
   return rows.map(({ event: e, authorName }) => {
     const posted = parseEvent({
-      id: e.id, visitId: e.visitId, type: e.type, v: e.v, at: isoInstant(e.at), deviceId: e.deviceId, deviceSeq: e.deviceSeq, data: e.data,
-      ...(e.applianceId && { applianceId: e.applianceId }), ...(e.stepId && { stepId: e.stepId }),
+      id: e.id,
+      visitId: e.visitId,
+      type: e.type,
+      v: e.v,
+      at: isoInstant(e.at),
+      deviceId: e.deviceId,
+      deviceSeq: e.deviceSeq,
+      data: e.data,
+      ...(e.applianceId && { applianceId: e.applianceId }),
+      ...(e.stepId && { stepId: e.stepId }),
     })
     if (!posted.ok) throw new Error(`Stored event ${e.id} cannot be read: ${posted.error.code}`)
-    return { ...posted.value, seq: e.seq, receivedAt: isoInstant(e.receivedAt), authorId: e.authorId, authorName, provisional: e.provisional }
+    return {
+      ...posted.value,
+      seq: e.seq,
+      receivedAt: isoInstant(e.receivedAt),
+      authorId: e.authorId,
+      authorName,
+      provisional: e.provisional,
+    }
   })
 }
 
 async function loadPractice(tx: Transaction, firmId: string, id: string, version: number): Promise<Practice> {
-  const [row] = await tx.select().from(practiceProfile).where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+  const [row] = await tx
+    .select()
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
   if (!row) throw new Error(`Practice ${id} version ${version} is missing`)
   return practiceSchema.parse(row.data)
 }
@@ -62,11 +96,30 @@ async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly
     .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-    .where(and(eq(visit.firmId, row.firmId), inArray(visitAppliance.applianceId, [...applianceIds]), eq(visit.status, 'closed'), ne(visit.id, row.id), lt(visit.plannedFor, row.plannedFor)))
+    .where(
+      and(
+        eq(visit.firmId, row.firmId),
+        inArray(visitAppliance.applianceId, [...applianceIds]),
+        eq(visit.status, 'closed'),
+        ne(visit.id, row.id),
+        lt(visit.plannedFor, row.plannedFor),
+      ),
+    )
     .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
   const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
   if (before.length === 0) return values
-  const rows = await tx.select().from(visitValue).where(and(eq(visitValue.firmId, row.firmId), inArray(visitValue.visitId, before.map((b) => b.visitId))))
+  const rows = await tx
+    .select()
+    .from(visitValue)
+    .where(
+      and(
+        eq(visitValue.firmId, row.firmId),
+        inArray(
+          visitValue.visitId,
+          before.map((b) => b.visitId),
+        ),
+      ),
+    )
   for (const v of rows) {
     const of = values.get(v.applianceId)
     if (of && v.asLeftSi !== null && before.some((b) => b.applianceId === v.applianceId && b.visitId === v.visitId)) of[v.key] = v.asLeftSi
@@ -77,7 +130,10 @@ async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly
 /** One visit with its log and all that judges it. */
 export async function loadVisit(tx: Transaction, firmId: string, visitId: string, lock = false): Promise<LoadedVisit> {
   const row = await visitRow(tx, firmId, visitId, lock)
-  const [siteRow] = await tx.select().from(site).where(and(eq(site.firmId, firmId), eq(site.id, row.siteId)))
+  const [siteRow] = await tx
+    .select()
+    .from(site)
+    .where(and(eq(site.firmId, firmId), eq(site.id, row.siteId)))
   const [firmRow] = await tx.select().from(firm).where(eq(firm.id, firmId))
   if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
   const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
@@ -86,37 +142,83 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
     .from(visitAppliance)
     .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(targetCard, and(eq(targetCard.firmId, visitAppliance.firmId), eq(targetCard.cardId, visitAppliance.cardId), eq(targetCard.version, visitAppliance.cardVersion)))
+    .innerJoin(
+      targetCard,
+      and(
+        eq(targetCard.firmId, visitAppliance.firmId),
+        eq(targetCard.cardId, visitAppliance.cardId),
+        eq(targetCard.version, visitAppliance.cardVersion),
+      ),
+    )
     .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
     .orderBy(asc(visitAppliance.position))
   const practice = await loadPractice(tx, firmId, row.practiceId, row.practiceVersion)
-  const last = await lastValues(tx, row, rows.map((r) => r.appliance.id))
+  const last = await lastValues(
+    tx,
+    row,
+    rows.map((r) => r.appliance.id),
+  )
   const appliances = rows.map((r): VisitAppliance => {
     const card = cardSchema.parse(r.card)
     const gas = card.ratings.find((rating) => rating.gas === r.gas)?.gas
     // The plate not matching the gas on site is a finding of the visit; the card's first gas then judges, and the step asks for the plate.
-    const facts: InstalledFacts = { gas: gas ?? card.ratings[0]!.gas, altitudeM: siteRow.altitudeM, ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }) }
+    const facts: InstalledFacts = {
+      gas: gas ?? card.ratings[0]!.gas,
+      altitudeM: siteRow.altitudeM,
+      ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }),
+    }
     return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {} }
   })
   const events = await loadEvents(tx, firmId, visitId)
-  const instruments = await tx.select().from(instrument).where(
-    // What the assigned person holds, and whatever the log names.
-    and(eq(instrument.firmId, firmId), or(row.assignedTo === null ? undefined : eq(instrument.heldBy, row.assignedTo), inArray(instrument.id, instrumentIds(events)))),
-  )
+  const instruments = await tx
+    .select()
+    .from(instrument)
+    .where(
+      // What the assigned person holds, and whatever the log names.
+      and(
+        eq(instrument.firmId, firmId),
+        or(row.assignedTo === null ? undefined : eq(instrument.heldBy, row.assignedTo), inArray(instrument.id, instrumentIds(events))),
+      ),
+    )
   const context: VisitContext = {
     appliances,
     practice,
     instruments: instruments
-      .map((i) => instrumentSchema.parse({ id: i.id, kind: i.kind, maker: i.maker, model: i.model, serial: i.serial, channels: i.channels, certificate: i.certificate, calibratedAt: isoInstant(i.calibratedAt), calibrationDueAt: isoInstant(i.calibrationDueAt) }))
+      .map((i) =>
+        instrumentSchema.parse({
+          id: i.id,
+          kind: i.kind,
+          maker: i.maker,
+          model: i.model,
+          serial: i.serial,
+          channels: i.channels,
+          certificate: i.certificate,
+          calibratedAt: isoInstant(i.calibratedAt),
+          calibrationDueAt: isoInstant(i.calibrationDueAt),
+        }),
+      )
       .sort((a, b) => (a.id < b.id ? -1 : 1)),
   }
-  const sheets = Object.fromEntries(appliances.map((a) => {
-    const sheet = serviceSheet(row.jobKind, a.card, practice, a.facts)
-    return [a.id, sheet.ok ? sheet.value : []]
-  }))
+  const sheets = Object.fromEntries(
+    appliances.map((a) => {
+      const sheet = serviceSheet(row.jobKind, a.card, practice, a.facts)
+      return [a.id, sheet.ok ? sheet.value : []]
+    }),
+  )
   return {
-    row, site: siteRow, firmName: firmRow.name, assignedName: assigned?.name ?? null, context, sheets, events,
-    appliances: rows.map((r) => ({ id: r.appliance.id, serial: r.appliance.serial, position: r.appliance.position, name: r.appliance.name })),
+    row,
+    site: siteRow,
+    firmName: firmRow.name,
+    assignedName: assigned?.name ?? null,
+    context,
+    sheets,
+    events,
+    appliances: rows.map((r) => ({
+      id: r.appliance.id,
+      serial: r.appliance.serial,
+      position: r.appliance.position,
+      name: r.appliance.name,
+    })),
   }
 }
 
@@ -131,4 +233,5 @@ function instrumentIds(events: readonly StoredEvent[]): string[] {
 }
 
 /** The folded state of a loaded visit, with more events put behind its log. */
-export const foldLoaded = (loaded: LoadedVisit, more: readonly StoredEvent[] = []): VisitState => foldVisit(loaded.row.id, [...loaded.events, ...more], loaded.context)
+export const foldLoaded = (loaded: LoadedVisit, more: readonly StoredEvent[] = []): VisitState =>
+  foldVisit(loaded.row.id, [...loaded.events, ...more], loaded.context)

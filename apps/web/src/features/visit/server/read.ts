@@ -9,7 +9,12 @@ interface ReadVisit {
   readonly practice: { readonly id: string; readonly version: number }
   readonly lastSeq: number
   readonly state: VisitState
-  readonly appliances: readonly { readonly id: string; readonly card: { readonly id: string; readonly version: number }; readonly steps: readonly Step[]; readonly againstNormalService: readonly Gate[] }[]
+  readonly appliances: readonly {
+    readonly id: string
+    readonly card: { readonly id: string; readonly version: number }
+    readonly steps: readonly Step[]
+    readonly againstNormalService: readonly Gate[]
+  }[]
 }
 
 /** One visit, folded, for the API. */
@@ -17,11 +22,20 @@ export async function readVisit(tx: Transaction, firmId: string, visitId: string
   const loaded = await loadVisit(tx, firmId, visitId)
   const state = foldLoaded(loaded)
   return {
-    id: visitId, siteId: loaded.site.id, practice: { id: loaded.row.practiceId, version: loaded.row.practiceVersion }, lastSeq: loaded.row.lastSeq, state,
+    id: visitId,
+    siteId: loaded.site.id,
+    practice: { id: loaded.row.practiceId, version: loaded.row.practiceVersion },
+    lastSeq: loaded.row.lastSeq,
+    state,
     appliances: loaded.context.appliances.map((a) => {
       const own = state.appliances.find((s) => s.applianceId === a.id)
       const steps = loaded.sheets[a.id] ?? []
-      return { id: a.id, card: { id: a.card.id, version: a.card.version }, steps, againstNormalService: own ? serviceGates(a, own, steps, state, loaded.context) : [] }
+      return {
+        id: a.id,
+        card: { id: a.card.id, version: a.card.version },
+        steps,
+        againstNormalService: own ? serviceGates(a, own, steps, state, loaded.context) : [],
+      }
     }),
   }
 }

@@ -19,8 +19,16 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
   })
   return (
     <VisitScreen
-      visitId={loaded.row.id} siteName={loaded.site.name} timeZone={loaded.site.timeZone} jobKind={loaded.row.jobKind} remark={loaded.row.remark} hazards={loaded.site.hazards}
-      practice={{ id: loaded.row.practiceId, version: loaded.row.practiceVersion }} context={loaded.context} sheets={loaded.sheets} events={loaded.events}
+      visitId={loaded.row.id}
+      siteName={loaded.site.name}
+      timeZone={loaded.site.timeZone}
+      jobKind={loaded.row.jobKind}
+      remark={loaded.row.remark}
+      hazards={loaded.site.hazards}
+      practice={{ id: loaded.row.practiceId, version: loaded.row.practiceVersion }}
+      context={loaded.context}
+      sheets={loaded.sheets}
+      events={loaded.events}
       actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName }}
     />
   )

@@ -24,8 +24,24 @@ export default async function ReportPage({ params }: { readonly params: Promise<
   if (!shown) redirect(`/visits/${id}`)
   const open = await openVisitOf(actor)
   return (
-    <Frame title={t('report.title')} subtitle={shown.model.siteName} here="today" person={actor} openVisitId={open}
-      right={<><Link className="btn btn-ghost btn-sm text-primary hidden sm:inline-flex" href={`/appliances/${shown.model.appliances[0]?.id ?? ''}`}>{t('report.to-appliance')}</Link><PrintButton /></>}>
+    <Frame
+      title={t('report.title')}
+      subtitle={shown.model.siteName}
+      here="today"
+      person={actor}
+      openVisitId={open}
+      right={
+        <>
+          <Link
+            className="btn hidden btn-ghost text-primary btn-sm sm:inline-flex"
+            href={`/appliances/${shown.model.appliances[0]?.id ?? ''}`}
+          >
+            {t('report.to-appliance')}
+          </Link>
+          <PrintButton />
+        </>
+      }
+    >
       <ReportSheet shown={shown} />
     </Frame>
   )

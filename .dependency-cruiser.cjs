@@ -1,0 +1,73 @@
+/** One arrow down: core ← sim ← web; rooms are entered by their index; no circles. */
+/** @type {import('dependency-cruiser').IConfiguration} */
+module.exports = {
+  forbidden: [
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(packages/sim|apps)|node_modules/', pathNot: 'node_modules/zod/' },
+    },
+    {
+      name: 'core-without-node',
+      severity: 'error',
+      from: { path: '^packages/(core|sim)/src', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'sim-knows-core-only',
+      severity: 'error',
+      from: { path: '^packages/sim/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^apps|node_modules/', pathNot: 'node_modules/@lucerna/core' },
+    },
+    {
+      name: 'reasoning-never-sees-the-simulator',
+      severity: 'error',
+      from: { path: '^packages/core/src/(advice|faults)' },
+      to: { path: '^packages/sim' },
+    },
+    {
+      name: 'rooms-have-one-door',
+      severity: 'error',
+      from: { path: '^packages/core/src/([^/]+)/', pathNot: '\\.test\\.ts$|/test[A-Z][A-Za-z]*\\.ts$' },
+      to: { path: '^packages/core/src/([^/]+)/(?!index\\.ts)', pathNot: '^packages/core/src/$1/' },
+    },
+    {
+      name: 'rooms-have-one-door-from-outside',
+      severity: 'error',
+      from: { pathNot: '^packages/(core|sim)/' },
+      to: { path: '^packages/(core|sim)/src/[^/]+/(?!index\\.ts)' },
+    },
+    {
+      name: 'sql-lives-behind-the-server',
+      severity: 'error',
+      from: { path: '^apps/web/src/(ui|messages)|^apps/web/src/features/[^/]+/(parts|client)/' },
+      to: { path: '^apps/web/src/db/|node_modules/(drizzle-orm|postgres)/' },
+    },
+    {
+      name: 'features-do-not-know-pages',
+      severity: 'error',
+      from: { path: '^apps/web/src/(features|ui|db|server)' },
+      to: { path: '^apps/web/src/app/' },
+    },
+    {
+      name: 'nothing-imports-tests',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.ts$|^apps/web/e2e' },
+      to: { path: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.ts$' },
+    },
+    { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '\\.next/' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.imports.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json', '.css'],
+    },
+  },
+}

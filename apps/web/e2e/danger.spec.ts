@@ -1,0 +1,71 @@
+import { expect, test } from '@playwright/test'
+import { planAnother, record, signIn, start, type } from './technician'
+
+test('CO in the room stops everything; leaving it isolated is still possible', async ({ page }) => {
+  await signIn(page, 'Tobias')
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await page.getByRole('button', { name: 'Zeroed in clean air', exact: true }).nth(1).click()
+  await record(page, ['75'])
+  await expect(page.getByRole('alert').getByText('Stop. CO in the room.')).toBeVisible()
+  await expect(page.getByText('75 ppm CO in the room: everyone out of the building at once.')).toBeVisible()
+  await page.getByRole('button', { name: /^Flue gas at maximum/ }).click()
+  await expect(page.getByRole('alert').getByText('Stop. CO in the room.')).toBeVisible()
+  await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0)
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  await expect(page.getByRole('radio', { name: /In normal service/ })).toBeDisabled()
+  await page.getByRole('radio', { name: /Handed over/ }).click()
+  await page.getByLabel(/Why, and what was done/).fill('75 ppm in the room; everyone out, emergency line called')
+  await page.getByRole('button', { name: 'Close the visit' }).click()
+  await page.waitForURL('**/report')
+  await expect(page.getByText('Handed over').first()).toBeVisible()
+})
+
+test('a planner reads but does not record; an apprentice does not close', async ({ page }) => {
+  await signIn(page, 'Noor')
+  await page.getByRole('link', { name: /Upper Sallow Lodge/ }).click()
+  await expect(page.getByText('You can read this visit; recording is for technicians.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Start the visit' })).toHaveCount(0)
+
+  await page.context().clearCookies()
+  await signIn(page, 'Ilse')
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await type(page, [])
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  await expect(page.getByText('A licensed technician has to close the visit.')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Close the visit' })).toBeDisabled()
+})
+
+test('another firm’s visit and appliance do not exist', async ({ page }) => {
+  await signIn(page, 'Tobias')
+  const href = await page
+    .getByRole('link', { name: /7 Quarry Row/ })
+    .first()
+    .getAttribute('href')
+  await page.goto('/places')
+  const appliance = await page
+    .getByRole('link', { name: /7 Quarry Row/ })
+    .first()
+    .getAttribute('href')
+  await page.context().clearCookies()
+  await signIn(page, 'Wim')
+  await page.goto('/places')
+  await expect(page.getByText('Quarry Row')).toHaveCount(0)
+  for (const path of [href, appliance]) {
+    await page.goto(path ?? '')
+    await expect(page.getByText('There is nothing here')).toBeVisible()
+  }
+})
+
+test('signed out, every page leads to the sign-in and back; a wrong password keeps the address', async ({ page }) => {
+  await page.goto('/places')
+  await expect(page).toHaveURL(/sign-in\?next=%2Fplaces/)
+  await page.getByLabel('Email').fill('tobias.achterberg@lucerna.example')
+  await page.getByLabel('Password').fill('not the password')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('alert').filter({ hasText: 'do not belong together' })).toBeVisible()
+  await expect(page.getByLabel('Email')).toHaveValue('tobias.achterberg@lucerna.example')
+  await page.getByRole('button', { name: /Tobias/ }).click()
+  await page.waitForURL('**/places')
+})

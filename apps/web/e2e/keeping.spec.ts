@@ -1,0 +1,117 @@
+import { expect, test } from '@playwright/test'
+import { allKept, makeSafe, nextStep, planAnother, record, signIn, start, type } from './technician'
+
+test.beforeEach(async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Tobias')
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await makeSafe(page)
+  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await expect(page.getByRole('button', { name: 'Inlet nipple open' })).toBeVisible()
+  await allKept(page)
+})
+
+test('a reload in the middle of a visit finds every acknowledged reading', async ({ page }) => {
+  await record(page, ['22.3', '22.2'])
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Meter: Standing pressure 22\.3 mbar, inside/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Room: CO in the room 0 ppm/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Inlet nipple open' })).toBeVisible()
+})
+
+test('with the server away the verdict comes at once, a reload keeps it, and it is sent when the server is back', async ({ page }) => {
+  await page.route('**/api/v1/**', (route) => route.abort())
+  await type(page, [null, '22.2'])
+  const took = await page.evaluate(async () => {
+    const began = performance.now()
+    document.querySelector<HTMLButtonElement>('button[type=submit]')?.click()
+    while (!document.querySelector('nav button[aria-label^="Inlet: Standing pressure 22.2"]'))
+      await new Promise((r) => requestAnimationFrame(r))
+    return performance.now() - began
+  })
+  expect(took).toBeLessThan(1000)
+  await expect(page.getByText('1 kept here, server away')).toBeVisible()
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
+  await expect(page.getByText('1 kept here, server away')).toBeVisible()
+  await page.unroute('**/api/v1/**')
+  await page.clock.fastForward('01:00')
+  await allKept(page)
+  await page.reload()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
+})
+
+test('what the server refuses is parked where it is seen, the rest goes on', async ({ page }) => {
+  let broken = false
+  await page.route('**/events', async (route) => {
+    const body = route.request().postDataJSON() as { events: { type: string; data: { readings?: { stationId: string }[] } }[] }
+    const reading = body.events.find((e) => e.type === 'reading.taken')?.data.readings?.[0]
+    if (reading && !broken) {
+      broken = true
+      reading.stationId = 'flue'
+      return route.continue({ postData: JSON.stringify(body) })
+    }
+    return route.continue()
+  })
+  await type(page, [null, '22.2'])
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await page.getByRole('button', { name: '1 needs attention' }).click()
+  await expect(page.getByText('pressure.standing is not taken at flue.')).toBeVisible()
+  await expect(page.getByText(/standing 22\.2/)).toBeVisible()
+  await page.getByRole('button', { name: 'Send again' }).click()
+  await expect(page.getByText('Nothing is waiting.')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await allKept(page)
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
+})
+
+test('undo withdraws what was just recorded', async ({ page }) => {
+  await record(page, [null, '22.2'])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name: 'Inlet: not read yet' })).toBeVisible()
+  await allKept(page)
+})
+
+test('bad input is answered at the field, the rest of the form stays', async ({ page }) => {
+  const meter = page.locator('input[id^=need-]').nth(0)
+  const inlet = page.locator('input[id^=need-]').nth(1)
+  await meter.fill('22.3')
+  for (const [text, said] of [
+    ['twenty', /is not a number/],
+    ['9000 mbar', /Not possible: Standing pressure lies between/],
+    ['20 °C', /is a unit of temperature; here a pressure is wanted/],
+    ['1,200', /can be 1200 or 1\.200/],
+    ['21 furlongs', /is not a unit of pressure/],
+  ] as const) {
+    await inlet.fill(text)
+    await expect(page.getByText(said)).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeDisabled()
+    await expect(meter).toHaveValue('22.3')
+  }
+  // A value that makes sense only in the other school's unit is asked about.
+  await inlet.fill('8.4')
+  await expect(page.getByText('8.4 would be unusual here. Which unit is it?')).toBeVisible()
+  await page.getByRole('button', { name: '8.4 inH2O' }).click()
+  await expect(page.getByText('20.9').first()).toBeVisible()
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await nextStep(page)
+})
+
+test('by keyboard alone: write, record, next, keys', async ({ page }) => {
+  await page.keyboard.press('w')
+  await page.keyboard.type('22.3')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('22.2')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
+  await page.locator('h2#now').focus()
+  await page.keyboard.press('n')
+  await expect(page.getByRole('heading', { name: 'Working pressure at the inlet' })).toBeVisible()
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('l')
+  await expect(page.getByRole('heading', { name: 'Close loose ends' })).toBeVisible()
+})

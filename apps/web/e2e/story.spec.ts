@@ -1,0 +1,120 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, type Page, test } from '@playwright/test'
+import { bringToRate, makeSafe, nextStep, openVisit, putEverythingBack, record, signIn, start } from './technician'
+
+/** No serious finding by axe, in the theme that is on. */
+async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
+}
+
+const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
+
+test('a whole service, from the day’s list to the report', async ({ page }, { project }) => {
+  const desk = project.name === 'desk'
+  await page.clock.install()
+  await signIn(page, desk ? 'Tobias' : 'Maren')
+  await theme(page, desk ? 'lucerna-night' : 'lucerna-day')
+  await page.goto('/today')
+  await accessible(page)
+  const site = desk ? '7 Quarry Row' : '11 Quarry Row'
+  const rates = desk ? (['maximum', 'minimum'] as const) : (['high rate', 'middle rate', 'low rate'] as const)
+  await openVisit(page, `^\\d\\d:\\d\\d ?${site}`)
+  await start(page)
+  await accessible(page)
+  await makeSafe(page)
+
+  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await expect(page.getByRole('button', { name: desk ? 'Inlet nipple open' : 'Inlet tapping open' })).toBeVisible()
+  await record(page, ['22.3', '22.2mb'])
+  await nextStep(page)
+
+  await bringToRate(page)
+  // Any unit is understood: 8.1 inWC at the inlet is 20.2 mbar.
+  await record(page, ['21.1', '8.1 in'])
+  await expect(page.locator('#main').getByText('20.2').first()).toBeVisible()
+  await nextStep(page)
+  if (desk) {
+    await record(page, ['2.3'])
+    await nextStep(page)
+  }
+
+  await page.getByRole('button', { name: /Probe in/ }).click()
+  await record(page, ['9.6', '64', '58.4', '9.5'])
+  await expect(page.getByText('above').first()).toBeVisible()
+  await page.getByRole('button', { name: /^net efficiency/ }).click()
+  await expect(page.getByText('η net = (1 − dry − water − CO) · gross/net')).toBeVisible()
+  await expect(page.getByText(/Flue losses only/)).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
+
+  await page.getByRole('button', { name: '↻ Clockwise' }).click()
+  await expect(page.getByText('net ⅛ clockwise from as found')).toBeVisible()
+  await record(page, ['9.0', '48', '57.9', '9.5'])
+  await nextStep(page)
+  for (const [i, rate] of rates.slice(1).entries()) {
+    await bringToRate(page)
+    await record(page, [i === rates.length - 2 ? '8.5' : '8.9', '14', '49', '9.5'], `Record at ${rate}`)
+    await nextStep(page)
+  }
+
+  await page.getByRole('button', { name: 'Note or defect' }).click()
+  await page.getByRole('radio', { name: 'Attention' }).click()
+  await page.getByLabel('What is wrong, where').fill('Condensate trap stained')
+  await page.getByLabel('What you did').fill('Told the owner')
+  await page.getByRole('button', { name: 'Keep' }).click()
+
+  await putEverythingBack(page)
+  await nextStep(page)
+  await expect(page.getByText('Nothing stands against normal service.')).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Close the visit' }).click()
+  await page.waitForURL('**/report')
+  await expect(page.getByText('In normal service').first()).toBeVisible()
+  await expect(page.getByText('Condensate trap stained', { exact: false })).toBeVisible()
+  await expect(page.getByText(/⅛ turn clockwise/)).toBeVisible()
+  await expect(page.getByText(/^Final, version 1/)).toBeVisible()
+  await accessible(page)
+  await page.emulateMedia({ media: 'print' })
+  await expect(page.getByRole('navigation').first()).toBeHidden()
+  await expect(page.getByText('Customer', { exact: true })).toBeVisible()
+})
+
+test('the oxygen school: an induced-draught furnace in inches of water', async ({ page }, { project }) => {
+  test.skip(project.name !== 'desk', 'one furnace is enough')
+  await page.clock.install()
+  await signIn(page, 'Wim')
+  await openVisit(page, 'Harbour Office')
+  await start(page)
+  await makeSafe(page)
+  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await record(page, ['7.2', '7.2'])
+  await nextStep(page)
+  await bringToRate(page)
+  await record(page, ['7.0', '6.4'])
+  await expect(page.getByText(/0\.1\d? inWC above|above/).first()).toBeVisible()
+  await nextStep(page)
+  await page.getByRole('button', { name: /Tap open/ }).click()
+  await record(page, ['3.5'])
+  await nextStep(page)
+  await page.getByRole('button', { name: /Probe in/ }).click()
+  await record(page, ['7.2', '35', '395 F', '20 °C'])
+  await expect(page.getByRole('button', { name: /CO air-free/ })).toContainText('53')
+  await expect(page.getByRole('button', { name: /^CO₂ computed/ })).toBeVisible()
+  await nextStep(page)
+  await expect(page.getByRole('heading', { name: 'Manifold pressure at first stage' })).toBeVisible()
+  await bringToRate(page)
+  await record(page, ['1.7'])
+  await nextStep(page)
+  await page
+    .getByRole('button', { name: /Finish/ })
+    .first()
+    .click()
+  await expect(page.getByText(/Drop from meter to appliance at second stage is outside/)).toBeVisible()
+  await page.getByRole('radio', { name: /Left isolated/ }).click()
+  await page.getByLabel(/Why, and what was done/).fill('Supply drops under load; gas off, tagged')
+  await page.getByRole('button', { name: 'Close the visit' }).click()
+  await page.waitForURL('**/report')
+  await expect(page.getByText('Left isolated').first()).toBeVisible()
+  await expect(page.getByText('STILL OPEN').first()).toBeVisible()
+})

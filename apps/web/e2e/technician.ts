@@ -1,0 +1,111 @@
+import { expect, type Page } from '@playwright/test'
+
+/** What a technician does, by the words on the screen. */
+
+export async function signIn(page: Page, name: string): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByRole('button', { name: new RegExp(name) }).click()
+  await page.waitForURL('**/today')
+}
+
+/** Opens today's visit at a site and answers with its id. */
+export async function openVisit(page: Page, site: string): Promise<string> {
+  await page
+    .getByRole('link', { name: new RegExp(site) })
+    .first()
+    .click()
+  await page.waitForURL('**/visits/*')
+  return page.url().split('/').at(-1) ?? ''
+}
+
+/** Plans one more visit where today's is planned, through the API, as the appliance page does. */
+export async function planAnother(page: Page, site: string): Promise<string> {
+  const href = await page
+    .getByRole('link', { name: new RegExp(site) })
+    .first()
+    .getAttribute('href')
+  const known = (await (await page.request.get(`/api/v1${href?.replace('/report', '')}`)).json()) as {
+    siteId: string
+    appliances: { id: string }[]
+  }
+  const made = await page.request.post('/api/v1/visits', {
+    data: { siteId: known.siteId, applianceIds: known.appliances.map((a) => a.id), jobKind: 'annual-service' },
+  })
+  expect(made.status()).toBe(201)
+  return ((await made.json()) as { id: string }).id
+}
+
+export const nextStep = (page: Page): Promise<void> => page.getByRole('button', { name: 'Next step' }).click()
+
+export async function start(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Start the visit' }).click()
+  await expect(page.getByRole('heading', { name: 'Zero and make safe' })).toBeVisible()
+}
+
+/** Types into the fields of the step at hand, in order; null leaves one out. */
+export async function type(page: Page, values: readonly (string | null)[]): Promise<void> {
+  const fields = page.locator('input[id^=need-]')
+  for (const [i, value] of values.entries()) if (value !== null) await fields.nth(i).fill(value)
+}
+
+/** Types, records, and waits until the server has it. */
+export async function record(page: Page, values: readonly (string | null)[], button: string | RegExp = /^Record/): Promise<void> {
+  await type(page, values)
+  await page.getByRole('button', { name: button }).click()
+  await allKept(page)
+}
+
+export const allKept = (page: Page): Promise<void> => expect(page.getByText('all kept')).toBeVisible()
+
+/** Zero, look round, room CO: as a sound boiler room has it. */
+export async function makeSafe(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'CO cell responded' }).click()
+  for (const kind of ['Gas detector', 'Flue gas analyser', 'Manometer']) {
+    const zero = page
+      .getByRole('listitem')
+      .filter({ hasText: kind })
+      .getByRole('button', { name: /Zeroed/ })
+    await zero.click()
+    await expect(zero).toHaveAttribute('aria-pressed', 'true')
+  }
+  for (const [what, answer] of [
+    ['Smell of gas', 'None'],
+    ['Emergency control', 'Yes'],
+    ['Flue route', 'Sound'],
+    ['Signs of spillage', 'None'],
+    ['Ventilation', 'Clear'],
+    ['Data plate', 'Matches'],
+  ] as const) {
+    await page
+      .getByRole('group', { name: new RegExp(what) })
+      .getByRole('button', { name: answer, exact: true })
+      .click()
+  }
+  await record(page, ['0'])
+  await nextStep(page)
+}
+
+/** Brings the burner to the step's rate and lets the time pass that the card asks for. */
+export async function bringToRate(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /is at .* now|Probe in/ }).click()
+  await page.clock.fastForward('06:00')
+  await expect(page.getByText('settled by the clock')).toBeVisible()
+}
+
+/** Puts back everything that hangs, gas joints with detector and fluid. */
+export async function putEverythingBack(page: Page): Promise<void> {
+  const back = page.getByRole('button', { name: 'It is back' })
+  while ((await back.count()) > 0) {
+    const before = await back.count()
+    await back.first().click()
+    await expect(back).toHaveCount(before - 1)
+  }
+  const joint = page.getByRole('button', { name: 'Closed, leak check' })
+  while ((await joint.count()) > 0) {
+    const before = await joint.count()
+    await joint.first().click()
+    await page.getByRole('button', { name: 'tight by detector and fluid' }).click()
+    await expect(joint).toHaveCount(before - 1)
+  }
+  await expect(page.getByText('Nothing hangs')).toBeVisible()
+}

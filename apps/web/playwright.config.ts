@@ -1,0 +1,39 @@
+import { defineConfig } from '@playwright/test'
+
+const chromium = {
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+}
+
+const json = process.env.PLAYWRIGHT_JSON_OUTPUT_NAME
+
+export default defineConfig({
+  testDir: './e2e',
+  outputDir: './test-results',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 45_000,
+  expect: { timeout: 8_000 },
+  forbidOnly: process.env.CI === 'true',
+  reporter: json ? [['list'], ['json', { outputFile: json }]] : 'list',
+  use: {
+    actionTimeout: 12_000,
+    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3000',
+    launchOptions: chromium,
+    locale: 'en-GB',
+    trace: 'off',
+  },
+  projects: [
+    { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots/ },
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /story/ },
+    { name: 'screenshots', use: { viewport: { width: 1280, height: 800 } }, testMatch: /screenshots/ },
+  ],
+})

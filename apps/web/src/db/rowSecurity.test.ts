@@ -1,0 +1,74 @@
+import { sql } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import type { Actor } from '@/server/actor'
+import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
+
+let maren: Actor
+let ruben: Actor
+beforeAll(async () => {
+  ;[maren, ruben] = (await Promise.all(['Maren Ostby', 'Ruben Calder'].map(actorNamed))) as [Actor, Actor]
+})
+afterAll(closeAll)
+
+const tablesWithFirm = async () =>
+  (
+    await ownerDb.execute<{ name: string }>(
+      sql`select table_name as name from information_schema.columns where table_schema = 'public' and column_name = 'firm_id' order by 1`,
+    )
+  ).map((r) => r.name)
+const countIn = async (run: (q: ReturnType<typeof sql>) => Promise<unknown>, table: string): Promise<number> =>
+  ((await run(sql`select count(*)::int as n from ${sql.identifier(table)}`)) as { n: number }[])[0]!.n
+
+test('every table with a firm has row-level security, and the application owns none and cannot bypass it', async () => {
+  const names = await tablesWithFirm()
+  expect(names.length).toBeGreaterThanOrEqual(12)
+  for (const name of names) {
+    const [row] = await ownerDb.execute<{ on: boolean }>(sql`select relrowsecurity as on from pg_class where oid = ${name}::regclass`)
+    expect([name, row?.on]).toEqual([name, true])
+  }
+  const [role] = await appDb.execute<{ super: boolean; bypass: boolean; owns: number }>(
+    sql`select rolsuper as super, rolbypassrls as bypass, (select count(*)::int from pg_tables where tableowner = current_user) as owns from pg_roles where rolname = current_user`,
+  )
+  expect(role).toEqual({ super: false, bypass: false, owns: 0 })
+})
+
+test('without a firm nothing is seen; with one only its own, whatever the query forgets', async () => {
+  for (const name of [...(await tablesWithFirm()), 'firm']) {
+    const all = await countIn((q) => ownerDb.execute(q), name)
+    expect([name, await countIn((q) => appDb.execute(q), name)]).toEqual([name, 0])
+    const hers = await inside(maren, (tx) => countIn((q) => tx.execute(q), name))
+    const his = await inside(ruben, (tx) => countIn((q) => tx.execute(q), name))
+    expect([name, hers + his]).toEqual([name, all])
+    expect([name, hers > 0 && his > 0]).toEqual([name, true])
+  }
+})
+
+/** What PostgreSQL itself said; the query builder wraps it. */
+const cause = async (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => 'accepted',
+    (e: Error) => String((e.cause as Error | undefined)?.message ?? e.message),
+  )
+
+test('a row for another firm cannot be written', async () => {
+  const wrong = inside(maren, (tx) =>
+    tx.execute(
+      sql`insert into site (id, firm_id, name, address, time_zone, altitude_m) values (${uuidv7()}, ${ruben.firmId}, 'x', 'x', 'UTC', 0)`,
+    ),
+  )
+  expect(await cause(wrong)).toMatch(/row-level security/)
+})
+
+test.each(['visit_event', 'target_card', 'practice_profile', 'report'])('%s is append-only for the application', async (name) => {
+  expect(await cause(inside(maren, (tx) => tx.execute(sql`delete from ${sql.identifier(name)}`)))).toMatch(/permission denied/)
+  expect(await cause(inside(maren, (tx) => tx.execute(sql`update ${sql.identifier(name)} set firm_id = firm_id`)))).toMatch(
+    /permission denied/,
+  )
+})
+
+test('the firm of one transaction does not leak into the next on the same connection', async () => {
+  for (let i = 0; i < 12; i++) {
+    await inside(i % 2 ? maren : ruben, async (tx) => tx.execute(sql`select 1`))
+    expect(await countIn((q) => appDb.execute(q), 'site')).toBe(0)
+  }
+})

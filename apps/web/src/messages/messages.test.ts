@@ -1,0 +1,125 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import path from 'node:path'
+import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES } from '@lucerna/core/appliance'
+import { GAS_PRESET_IDS } from '@lucerna/core/gas'
+import { MEASURAND_IDS, STATIONS } from '@lucerna/core/measure'
+import { DEFECT_CLASSES, SHIPPED_PRACTICES } from '@lucerna/core/practice'
+import { OBSERVATION_IDS, OBSERVATIONS } from '@lucerna/core/procedure'
+import { QUANTITIES } from '@lucerna/core/units'
+import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
+import { t } from '@/ui/words'
+import { en } from './en'
+
+const SOURCE = path.resolve(__dirname, '..')
+const files = (dir: string): string[] =>
+  readdirSync(dir, { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory()
+      ? files(path.join(dir, e.name))
+      : /\.tsx?$/.test(e.name) && !/\.test\.|messages\//.test(path.join(dir, e.name))
+        ? [path.join(dir, e.name)]
+        : [],
+  )
+const sources = files(SOURCE)
+  .map((f) => readFileSync(f, 'utf8'))
+  .join('\n')
+const keys = Object.keys(en)
+const has = (key: string) => keys.includes(key) || (keys.includes(`${key}_one`) && keys.includes(`${key}_other`))
+
+test('every key written out in a component has words', () => {
+  const used = [...sources.matchAll(/\bt\(\s*'([^']+)'/g)].map((m) => m[1] ?? '')
+  expect(used.length).toBeGreaterThan(100)
+  expect(used.filter((k) => !has(k))).toEqual([])
+})
+
+test('every key put together has words for all it can be', () => {
+  const all = (prefix: string, ids: readonly string[], suffix = '') => ids.map((id) => `${prefix}.${id}${suffix}`)
+  const steps = ['make-safe', 'standing', 'working', 'manifold', 'differential', 'flue', 'loose-ends', 'finish']
+  const wanted = [
+    ...all('short', MEASURAND_IDS),
+    ...all('measurand', MEASURAND_IDS),
+    ...all('station', STATIONS),
+    ...all('gas', GAS_PRESET_IDS),
+    ...all('burner', BURNER_KINDS),
+    ...all('flue', FLUE_TYPES),
+    ...all('quantity', QUANTITIES),
+    ...all('event', EVENT_TYPES),
+    ...all('role', ROLES),
+    ...all('defect', DEFECT_CLASSES),
+    ...all('observation', OBSERVATION_IDS),
+    ...OBSERVATION_IDS.flatMap((id) => all('answer', OBSERVATIONS[id].answers)),
+    ...steps.flatMap((s) => ['title', 'what', 'how', 'why'].map((part) => `step.${s}.${part}`)),
+    ...SHIPPED_PRACTICES.flatMap((p) => p.defectClasses.flatMap((d) => all('action', d.actions))),
+    ...SHIPPED_PRACTICES.flatMap((p) =>
+      all(
+        'ambient-co',
+        p.ambientCo.map((l) => l.action),
+      ),
+    ),
+    ...all('verdict', ['inside', 'edge', 'outside', 'none', 'below', 'above', 'no-band']),
+    ...all('because', [
+      'inside',
+      'goal-missed',
+      'near-limit',
+      'outside',
+      'outside-within-doubt',
+      'no-band',
+      'early',
+      'no-instrument',
+      'not-zeroed',
+      'out-of-calibration',
+      'no-channel',
+      'perfect-zero',
+      'diluted',
+      'over-range',
+      'computed-by-instrument',
+    ]),
+    ...all('gate', [
+      'observation-stops',
+      'ambient-co',
+      'inlet-above-maximum',
+      'loose-end-open',
+      'step-open',
+      'make-safe-skipped',
+      'missing-zero',
+      'missing-observation',
+      'missing-reading',
+      'not-measured-again',
+      'hard-limit-outside',
+      'hard-limit-unjudged',
+      'hard-limit-edge',
+      'outside-unanswered',
+      'danger-now',
+      'unconfirmed',
+    ]),
+    ...all('typed', [
+      'empty',
+      'not-a-number',
+      'ambiguous-comma',
+      'unknown-unit',
+      'wrong-quantity',
+      'too-large',
+      'not-finite',
+      'out-of-range',
+      'out-of-range-unit',
+    ]),
+    ...all('stop', ['observation-stops', 'ambient-co', 'inlet-above-maximum']),
+    ...all('outcome', ['in-normal-service', 'left-isolated', 'handed-over', 'open']),
+  ]
+  expect(wanted.filter((k) => !has(k))).toEqual([])
+  expect(APPLIANCE_TYPES.length).toBeGreaterThan(0)
+})
+
+test('no words lie about unused', () => {
+  const literal = new Set([...sources.matchAll(/'([a-z][\w.?-]*)'/gi)].map((m) => m[1]))
+  const starts = [...sources.matchAll(/`([a-z-]+(?:\.[a-z-]+)*\.)\$\{/g)].map((m) => m[1] ?? '-')
+  const unused = keys
+    .map((k) => k.replace(/_(one|other)$/, ''))
+    .filter((k) => !literal.has(k) && !starts.some((s) => k.startsWith(s)) && !/^gate\..*\.short$|^lock\./.test(k))
+  expect(unused).toEqual([])
+})
+
+test('parameters are filled in, one and many differ', () => {
+  expect(t('today.unusual', { count: 1 })).toMatch(/^One/)
+  expect(t('today.unusual', { count: 3 })).toMatch(/^3/)
+  expect(t('sheet.place', { n: 2, of: 8 })).toBe('2 of 8')
+})

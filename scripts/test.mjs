@@ -1,0 +1,167 @@
+// `npm test`: everything, from a bare checkout, with a throwaway database. Steps run alone: `node scripts/test.mjs static|jest|build|e2e|screenshots`.
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import path from 'node:path'
+import { spawn } from 'node:child_process'
+import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { ensurePackages } from './lib/install.mjs'
+import { clusterFolder, startPostgres } from './lib/postgres.mjs'
+import { debianPackage, freePort, ROOT, say, sleep, Told, WEB } from './lib/run.mjs'
+
+const STEPS = ['static', 'jest', 'build', 'e2e']
+const asked = process.argv.slice(2).filter((a) => !a.startsWith('-'))
+const steps = asked.length > 0 ? asked : STEPS
+const more = process.argv.slice(2).filter((a) => a.startsWith('-'))
+
+/** @type {{ name: string, seconds: number }[]} */
+const budget = []
+let passed = 0
+let failed = 0
+/** @type {(() => Promise<void>)[]} */
+const stops = []
+
+/** Runs a program with its output shown; answers with exit code and text. @param {string} command @param {string[]} args @param {Record<string, string>} [env] @param {string} [cwd] */
+function shown(command, args, env = {}, cwd = ROOT) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, {
+      cwd,
+      env: { ...process.env, FORCE_COLOR: '0', NEXT_TELEMETRY_DISABLED: '1', ...env },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    })
+    let text = ''
+    for (const stream of [child.stdout, child.stderr])
+      stream.on('data', (chunk) => {
+        text += chunk
+        process.stdout.write(chunk)
+      })
+    child.on('error', reject)
+    child.on('close', (code) => resolve({ code: code ?? 1, text }))
+  })
+}
+
+/** @param {string} name @param {() => Promise<void>} work */
+async function timed(name, work) {
+  const began = Date.now()
+  say(`\n── ${name} ──`)
+  await work()
+  budget.push({ name, seconds: (Date.now() - began) / 1000 })
+}
+
+/** A check that is good or bad as a whole counts as one. @param {string} script */
+async function check(script) {
+  const { code } = await shown('npm', ['run', '--silent', script])
+  if (code === 0) passed++
+  else failed++
+  say(`${code === 0 ? 'ok' : 'FAILED'} ${script}`)
+}
+
+/** A database of its own for one run, gone afterwards. @param {string} name @param {boolean} seed */
+async function throwaway(name, seed) {
+  const dir = clusterFolder(`test-${name}-${process.pid}`)
+  const secret = secrets(path.join(ROOT, `.data/test-${name}-${process.pid}.json`))
+  const server = await startPostgres({ dir, password: secret.owner, throwaway: true })
+  stops.push(async () => {
+    await server.stop()
+    for (const gone of [dir, `${dir}.log`, path.join(ROOT, `.data/test-${name}-${process.pid}.json`)])
+      rmSync(gone, { recursive: true, force: true })
+  })
+  const ownerUrl = server.url('lucerna', secret.owner, 'postgres')
+  await prepare({ ownerUrl, secret, seed })
+  return { ownerUrl, secret, appUrl: appUrl(ownerUrl, secret.app).url, server }
+}
+
+async function jest() {
+  const db = await throwaway('jest', true)
+  const file = path.join(ROOT, `node_modules/.cache/lucerna-jest-${process.pid}.json`)
+  mkdirSync(path.dirname(file), { recursive: true })
+  const { code } = await shown(
+    process.execPath,
+    [path.join(ROOT, 'node_modules/jest/bin/jest.js'), '--json', `--outputFile=${file}`, ...more],
+    {
+      TEST_OWNER_URL: db.ownerUrl,
+      LUCERNA_APP_DATABASE_URL: db.appUrl,
+      LUCERNA_AUTH_SECRET: db.secret.auth,
+      PUBLIC_URL: 'http://127.0.0.1:3000',
+      LUCERNA_DEMO_PASSWORD: db.secret.demo,
+      LUCERNA_DEMO: '1',
+      HOST: '127.0.0.1',
+    },
+  )
+  count(existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null, code)
+  rmSync(file, { force: true })
+}
+
+/** @param {{ numPassedTests: number, numFailedTests: number, numRuntimeErrorTestSuites: number } | null} result @param {number} code */
+function count(result, code) {
+  const wrong = result ? result.numFailedTests + result.numRuntimeErrorTestSuites : 0
+  passed += result?.numPassedTests ?? 0
+  failed += code !== 0 && wrong === 0 ? 1 : wrong
+}
+
+/** @param {string[]} args */
+async function browser(args) {
+  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
+  await build()
+  const db = await throwaway('e2e', true)
+  const port = await freePort()
+  const publicUrl = `http://127.0.0.1:${port}`
+  const app = await serve({ host: '127.0.0.1', port, publicUrl, databaseUrl: db.appUrl, secret: db.secret, demo: true, log: 'ignore' })
+  stops.push(app.stop)
+  const file = path.join(ROOT, `node_modules/.cache/lucerna-e2e-${process.pid}.json`)
+  const { code } = await shown(
+    process.execPath,
+    [path.join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', ...args, ...more],
+    {
+      BASE_URL: publicUrl,
+      CHROMIUM: chromium,
+      TEST_OWNER_URL: db.ownerUrl,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+    },
+    WEB,
+  )
+  const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).stats : null
+  passed += stats ? stats.expected + stats.flaky : 0
+  failed += stats ? stats.unexpected || (code === 0 ? 0 : 1) : 1
+  rmSync(file, { force: true })
+}
+
+/** @type {Record<string, () => Promise<void>>} */
+const WORK = {
+  static: async () => {
+    for (const script of ['types', 'lint', 'format:check', 'imports', 'unused']) await check(script)
+  },
+  jest,
+  build: async () => {
+    await build().then(
+      () => passed++,
+      (error) => {
+        failed++
+        say(String(error.message))
+      },
+    )
+  },
+  e2e: () => browser(['--project=desk', '--project=phone']),
+  screenshots: () => browser(['--project=screenshots']),
+}
+
+async function stopAll() {
+  for (const stop of stops.splice(0).reverse()) await stop().catch(() => {})
+}
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stopAll().then(() => process.exit(130)))
+
+try {
+  const unknown = steps.filter((s) => !(s in WORK))
+  if (unknown.length > 0) throw new Told(`Unknown step: ${unknown.join(', ')}. There are ${Object.keys(WORK).join(', ')}.`)
+  await timed('install', ensurePackages)
+  for (const step of steps) await timed(step, WORK[step])
+} catch (error) {
+  failed++
+  console.error(error instanceof Told ? `\n${error.message}` : error)
+} finally {
+  await stopAll()
+}
+await sleep(50)
+const total = budget.reduce((sum, b) => sum + b.seconds, 0)
+say(`\nbudget: ${budget.map((b) => `${b.name} ${b.seconds.toFixed(0)} s`).join(', ')}; total ${total.toFixed(0)} s of 900 s`)
+say(`${passed} passed, ${failed} failed`)
+process.exitCode = failed > 0 || passed === 0 ? 1 : 0
