@@ -18,9 +18,13 @@ try {
     if (!server.adopted) stop = server.stop
   }
   try {
-    await run(path.join(ROOT, 'node_modules/.bin/tsx'), ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/rebuildCommand.ts')], {
-      env: { ...process.env, DATABASE_URL: ownerUrl },
-    })
+    await run(
+      path.join(ROOT, 'node_modules/.bin/tsx'),
+      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/rebuildCommand.ts')],
+      {
+        env: { ...process.env, DATABASE_URL: ownerUrl },
+      },
+    )
   } finally {
     await stop()
   }

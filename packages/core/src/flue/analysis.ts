@@ -25,6 +25,13 @@ export interface FlueAnalysis extends FlueNumbers {
 export const DILUTION_O2 = 0.17
 
 const finite = (value: number | undefined): boolean => value === undefined || Number.isFinite(value)
+const notFinite = (name: string): Result<never> => fail('not-finite', { name }, [name])
+
+function wrongTemperature(name: string, value: number): Result<never> | undefined {
+  if (!Number.isFinite(value)) return notFinite(name)
+  const { min, max } = ENTHALPY_RANGE_K
+  return value < min || value > max ? fail('temperature-range', { min, max, name }, [name]) : undefined
+}
 
 /**
  * Oxygen and CO checked against physics and, where CO2 was measured, turned into oxygen: the part of a flue analysis that needs no temperature.
@@ -37,7 +44,9 @@ export function oxygenOf(
   readings: Pick<FlueReadings, 'o2Dry' | 'co2Dry' | 'coDry'>,
 ): Result<{ o2Dry: number; coDry: number; from: 'o2' | 'co2' }> {
   const { o2Dry, co2Dry, coDry = 0 } = readings
-  for (const [name, value] of Object.entries({ o2Dry, co2Dry, coDry })) if (!finite(value)) return fail('not-finite', { name }, [name])
+  if (!finite(o2Dry)) return notFinite('o2Dry')
+  if (!finite(co2Dry)) return notFinite('co2Dry')
+  if (!finite(coDry)) return notFinite('coDry')
   if (coDry < 0) return fail('co-negative', {}, ['coDry'])
   if (coDry > 0.1) return fail('co-too-high', { max: 0.1 }, ['coDry'])
   if (o2Dry !== undefined) {
@@ -68,11 +77,8 @@ export function analyseFlue(gas: GasProperties, readings: FlueReadings): Result<
   const oxygen = oxygenOf(gas, readings)
   if (!oxygen.ok) return oxygen
   const { flueTemperatureK, airTemperatureK, airWaterRatio = 0, pressurePa = ATMOSPHERE_PA, referenceK = 298.15 } = readings
-  for (const [name, value] of Object.entries({ flueTemperatureK, airTemperatureK })) {
-    if (!Number.isFinite(value)) return fail('not-finite', { name }, [name])
-    if (value < ENTHALPY_RANGE_K.min || value > ENTHALPY_RANGE_K.max)
-      return fail('temperature-range', { ...ENTHALPY_RANGE_K, name }, [name])
-  }
+  const wrong = wrongTemperature('flueTemperatureK', flueTemperatureK) ?? wrongTemperature('airTemperatureK', airTemperatureK)
+  if (wrong) return wrong
   if (flueTemperatureK < airTemperatureK) return fail('flue-colder-than-air', {}, ['flueTemperatureK'])
   if (!(pressurePa >= 50_000 && pressurePa <= 120_000)) return fail('pressure-range', { min: 50_000, max: 120_000 }, ['pressurePa'])
   if (!(airWaterRatio >= 0 && airWaterRatio <= 0.1)) return fail('humidity-range', { min: 0, max: 0.1 }, ['airWaterRatio'])

@@ -40,6 +40,28 @@ export interface FlueNumbers {
   readonly condensateKgPerJ: number
 }
 
+/** Enthalpies at a reference temperature: there are two of those in use, so they are worked out once. */
+interface ReferenceEnthalpies {
+  readonly co2: number
+  readonly co: number
+  readonly o2: number
+  readonly n2: number
+  readonly h2o: number
+  readonly latent: number
+}
+
+const enthalpiesAt = (t0: number): ReferenceEnthalpies => ({
+  co2: molarEnthalpy('CO2', t0),
+  co: molarEnthalpy('CO', t0),
+  o2: molarEnthalpy('O2', t0),
+  n2: molarEnthalpy('N2', t0),
+  h2o: molarEnthalpy('H2O', t0),
+  latent: latentHeat(t0),
+})
+const AT_25 = enthalpiesAt(298.15)
+const AT_15 = enthalpiesAt(288.15)
+const referenceEnthalpies = (t0: number): ReferenceEnthalpies => (t0 === 298.15 ? AT_25 : t0 === 288.15 ? AT_15 : enthalpiesAt(t0))
+
 /**
  * Oxygen in the dry flue gas that belongs to a CO2 reading (CO counted in the carbon balance).
  *
@@ -79,31 +101,25 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
   }
   const condensed = water - vapour
 
-  const hCo2 = molarEnthalpy('CO2', tf)
-  const hCo = molarEnthalpy('CO', tf)
-  const hO2 = molarEnthalpy('O2', tf)
-  const hN2 = molarEnthalpy('N2', tf)
+  const reference = referenceEnthalpies(t0)
+  const co2Ta = molarEnthalpy('CO2', ta)
+  const coTa = molarEnthalpy('CO', ta)
   const o2Ta = molarEnthalpy('O2', ta)
   const n2Ta = molarEnthalpy('N2', ta)
-  const dryAboveAir = co2 * (hCo2 - molarEnthalpy('CO2', ta)) + co * (hCo - molarEnthalpy('CO', ta)) + o2 * (hO2 - o2Ta) + n2 * (hN2 - n2Ta)
+  const dryAboveAir =
+    co2 * (molarEnthalpy('CO2', tf) - co2Ta) +
+    co * (molarEnthalpy('CO', tf) - coTa) +
+    o2 * (molarEnthalpy('O2', tf) - o2Ta) +
+    n2 * (molarEnthalpy('N2', tf) - n2Ta)
   // The dry flue at air temperature against the air that came in, both above the reference: a small shift that belongs to the water made of it.
-  const o2T0 = molarEnthalpy('O2', t0)
-  const n2T0 = molarEnthalpy('N2', t0)
   const shift =
-    co2 * (molarEnthalpy('CO2', ta) - molarEnthalpy('CO2', t0)) +
-    co * (molarEnthalpy('CO', ta) - molarEnthalpy('CO', t0)) +
-    (o2 - o2Air) * (o2Ta - o2T0) +
-    (n2 - n2Air) * (n2Ta - n2T0)
-  const latent = latentHeat(t0)
-  const hVapourT0 = molarEnthalpy('H2O', t0)
-  const sensibleWater =
-    vapour * (molarEnthalpy('H2O', tf) - hVapourT0) +
-    condensed * LIQUID_WATER_CP * (tf - t0) -
-    airVapour * (molarEnthalpy('H2O', ta) - hVapourT0)
-  const latentNet = (vapour - airVapour) * latent
+    co2 * (co2Ta - reference.co2) + co * (coTa - reference.co) + (o2 - o2Air) * (o2Ta - reference.o2) + (n2 - n2Air) * (n2Ta - reference.n2)
+  const airVapourHeat = airVapour === 0 ? 0 : airVapour * (molarEnthalpy('H2O', ta) - reference.h2o)
+  const sensibleWater = vapour * (molarEnthalpy('H2O', tf) - reference.h2o) + condensed * LIQUID_WATER_CP * (tf - t0) - airVapourHeat
+  const latentNet = (vapour - airVapour) * reference.latent
 
   const gross = t0 < 293 ? terms.gross15JPerMol : terms.grossJPerMol
-  const net = gross - terms.water * latent
+  const net = gross - terms.water * reference.latent
   const dryLoss = dryAboveAir / gross
   const waterLoss = (latentNet + sensibleWater + shift) / gross
   const coLoss = (co * CO_HEAT) / gross

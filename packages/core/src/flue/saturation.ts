@@ -13,8 +13,11 @@ const CRITICAL_PA = 22.064e6
 export function saturationPressure(temperatureK: number): number {
   const t = 1 - temperatureK / CRITICAL_K
   const root = Math.sqrt(t)
+  const t2 = t * t
+  const t3 = t2 * t
+  const t4 = t2 * t2
   const series =
-    t * (-7.85951783 + 1.84408259 * root) + t ** 3 * (-11.7866497 + 22.6807411 * root) + t ** 4 * -15.9618719 + t ** 7 * root * 1.80122502
+    t * (-7.85951783 + 1.84408259 * root) + t3 * (-11.7866497 + 22.6807411 * root) - 15.9618719 * t4 + 1.80122502 * t4 * t3 * root
   return CRITICAL_PA * Math.exp((CRITICAL_K / temperatureK) * series)
 }
 
@@ -29,11 +32,13 @@ export function saturationTemperature(partialPressurePa: number): number {
   // First guess from the Magnus form; the curve of ln p over 1/T is nearly straight, so three steps are plenty.
   const magnus = Math.log(partialPressurePa / 611.2)
   let t = 273.15 + (243.12 * magnus) / (17.62 - magnus)
-  const target = Math.log(partialPressurePa)
   for (let i = 0; i < 4; i++) {
-    const here = Math.log(saturationPressure(t))
-    const slope = (Math.log(saturationPressure(t + 0.01)) - here) / 0.01
-    t -= (here - target) / slope
+    const p = saturationPressure(t)
+    // Clausius–Clapeyron gives the slope well enough: h_fg/(R·T²) with h_fg near 44 kJ/mol falling by 43 J/(mol·K).
+    const slope = (44000 - 43 * (t - 298.15)) / (8.314462618 * t * t)
+    const step = Math.log(partialPressurePa / p) / slope
+    t += step
+    if (step < 1e-6 && step > -1e-6) break
   }
   return t
 }

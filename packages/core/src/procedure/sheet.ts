@@ -15,8 +15,7 @@ export interface Need {
   readonly optional: boolean
 }
 
-const STEP_KINDS = ['make-safe', 'standing', 'working', 'manifold', 'differential', 'flue', 'loose-ends', 'finish'] as const
-export type StepKind = (typeof STEP_KINDS)[number]
+export type StepKind = 'make-safe' | 'standing' | 'working' | 'manifold' | 'differential' | 'flue' | 'loose-ends' | 'finish'
 
 export interface Step {
   readonly id: string

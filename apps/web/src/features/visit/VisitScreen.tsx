@@ -2,7 +2,7 @@
 
 import type { Step } from '@lucerna/core/procedure'
 import { foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
-import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Frame } from '@/ui/Frame'
 import { WarningSign } from '@/ui/WarningSign'
@@ -66,10 +66,11 @@ export function VisitScreen(props: VisitScreenProps) {
   const [workingId, setWorkingId] = useState<string | null>(null)
   const [open, setOpen] = useState<Open>(null)
   const [closing, setClosing] = useState(false)
+  const reportLink = useRef<HTMLAnchorElement>(null)
 
   // Closed and acknowledged: on to the report, as a fresh page, since nothing of this one is needed any more. A refused close is parked and seen here instead.
   useEffect(() => {
-    if (closing && visit.status === 'closed' && log.waitingCount === 0 && log.parked.length === 0) window.location.assign(`/visits/${visitId}/report`)
+    if (closing && visit.status === 'closed' && log.waitingCount === 0 && log.parked.length === 0) reportLink.current?.click()
   }, [closing, visit.status, log.waitingCount, log.parked.length, visitId])
   useKeys(
     () => setOpen('keys'),
@@ -224,7 +225,7 @@ export function VisitScreen(props: VisitScreenProps) {
                       visit.status === 'closed' ? (
                         <p className="py-6 text-lg">
                           {t('finish.closed')}{' '}
-                          <a className="link text-primary" href={`/visits/${visitId}/report`}>
+                          <a ref={reportLink} className="link text-primary" href={`/visits/${visitId}/report`}>
                             {t('finish.to-report')}
                           </a>
                         </p>

@@ -78,10 +78,7 @@ export function lineOf(appliance: VisitAppliance, state: ApplianceState, steps: 
 }
 
 /** The step that a reading belongs to. */
-export const stepOfReading = (
-  steps: readonly Step[],
-  r: Pick<JudgedReading, 'stationId' | 'firingStateId' | 'measurandId'>,
-): string | undefined =>
+const stepOfReading = (steps: readonly Step[], r: Pick<JudgedReading, 'stationId' | 'firingStateId' | 'measurandId'>): string | undefined =>
   (
     steps.find((s) =>
       s.needs.some((n) => n.measurandId === r.measurandId && n.stationId === r.stationId && n.firingStateId === r.firingStateId),

@@ -125,6 +125,17 @@ function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void
   })
 }
 
+/** Events after which some figure can stand otherwise than before; the others leave the projections as they are. */
+const MOVES_VALUES: ReadonlySet<VisitEvent['type']> = new Set([
+  'instrument.zeroed',
+  'instrument.response-seen',
+  'reading.taken',
+  'reading.corrected',
+  'adjustment.made',
+  'appliance.outcome-set',
+  'visit.reopened',
+])
+
 async function store(
   tx: Transaction,
   actor: Actor,
@@ -158,7 +169,7 @@ async function store(
     }),
   )
   const state = foldLoaded(loaded, stored)
-  await project(tx, firmId, visitId, state)
+  if (stored.some((e) => MOVES_VALUES.has(e.type))) await project(tx, firmId, visitId, state)
   await tx
     .update(visit)
     .set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt })

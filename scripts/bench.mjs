@@ -1,0 +1,72 @@
+// `npm run bench`: what is fast and what is slow, as ratios and counts within one run. Never part of the tests.
+import { spawn } from 'node:child_process'
+import { rmSync } from 'node:fs'
+import path from 'node:path'
+import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { ensurePackages } from './lib/install.mjs'
+import { clusterFolder, startPostgres } from './lib/postgres.mjs'
+import { freePort, ROOT, run, say, Told, WEB } from './lib/run.mjs'
+
+const tsx = path.join(ROOT, 'node_modules/.bin/tsx')
+
+/** Seconds from `npm run demo` to the first page, when everything is installed, built and seeded. */
+async function secondStart() {
+  const port = await freePort()
+  const began = Date.now()
+  const child = spawn(process.execPath, [path.join(ROOT, 'scripts/demo.mjs')], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: String(port), LOG_LEVEL: 'silent' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  const ready = await new Promise((resolve) => {
+    child.stdout.on('data', (chunk) => String(chunk).includes('Lucerna is ready') && resolve(true))
+    child.on('exit', () => resolve(false))
+  })
+  if (!ready) throw new Told('The demo did not start; is one running already from this folder?')
+  await fetch(`http://127.0.0.1:${port}/sign-in`).then((r) => r.text())
+  const seconds = (Date.now() - began) / 1000
+  child.kill('SIGINT')
+  await new Promise((resolve) => child.on('exit', resolve))
+  return seconds
+}
+
+/** @type {(() => Promise<void>)[]} */
+const stops = []
+try {
+  await ensurePackages()
+  await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
+  await build()
+  const dir = clusterFolder(`bench-${process.pid}`)
+  const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
+  const secret = secrets(file)
+  // A durable database, as in earnest: with fsync off the bare insert would look better than it is.
+  const server = await startPostgres({ dir, password: secret.owner })
+  stops.push(async () => {
+    await server.stop()
+    for (const gone of [dir, `${dir}.log`, file]) rmSync(gone, { recursive: true, force: true })
+  })
+  const ownerUrl = server.url('lucerna', secret.owner, 'postgres')
+  await prepare({ ownerUrl, secret, seed: true })
+  const port = await freePort()
+  const publicUrl = `http://127.0.0.1:${port}`
+  const app = await serve({
+    host: '127.0.0.1',
+    port,
+    publicUrl,
+    databaseUrl: appUrl(ownerUrl, secret.app).url,
+    secret,
+    demo: true,
+    log: 'ignore',
+  })
+  stops.push(app.stop)
+  await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
+    env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
+  })
+  await secondStart()
+  say(`second start of the demo  ${(await secondStart()).toFixed(1)} s to the first page`)
+} catch (error) {
+  console.error(error instanceof Told ? error.message : error)
+  process.exitCode = 1
+} finally {
+  for (const stop of stops.reverse()) await stop().catch(() => {})
+}
