@@ -1,0 +1,82 @@
+import path from 'node:path'
+import { type Page, test } from '@playwright/test'
+import { bringToRate, makeSafe, nextStep, openVisit, planAnother, putEverythingBack, record, signIn, start } from './technician'
+
+/** `npm run screenshots`: one current picture of each main view, from the demo data. */
+const FOLDER = path.resolve(import.meta.dirname, '../../../docs/screenshots')
+const DESK = { width: 1280, height: 800 }
+const PHONE = { width: 390, height: 844 }
+
+async function shot(page: Page, name: string, theme: 'night' | 'day', size: { width: number; height: number } = DESK): Promise<void> {
+  await page.evaluate((value) => {
+    document.documentElement.dataset.theme = value
+  }, `lucerna-${theme}`)
+  await page.setViewportSize(size)
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await page.clock.runFor(10_000)
+  await page.waitForTimeout(700)
+  await page.screenshot({ path: path.join(FOLDER, `${name}.png`) })
+}
+
+test.setTimeout(180_000)
+
+test('registers', async ({ page }) => {
+  await page.clock.install()
+  await page.goto('/sign-in')
+  await shot(page, 'sign-in', 'night')
+  await signIn(page, 'Tobias')
+  await shot(page, 'today', 'day')
+  await page.goto('/places')
+  await shot(page, 'places', 'day')
+  await page.getByRole('link', { name: /7 Quarry Row/ }).click()
+  await page.getByRole('heading', { name: 'As it was left last' }).waitFor()
+  await shot(page, 'appliance', 'day')
+})
+
+test('a visit in danger, and one on a phone', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Maren')
+  await page.goto(`/visits/${await planAnother(page, '11 Quarry Row')}`)
+  await start(page)
+  await shot(page, 'make-safe-phone', 'night', PHONE)
+  await page.setViewportSize(DESK)
+  await record(page, ['75'])
+  await shot(page, 'visit-danger', 'night')
+})
+
+test('a whole visit', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Tobias')
+  await openVisit(page, '7 Quarry Row')
+  await start(page)
+  await makeSafe(page)
+  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await record(page, ['22.3', '22.2'])
+  await nextStep(page)
+  await bringToRate(page)
+  await record(page, ['21.1', '20.2'])
+  await nextStep(page)
+  await record(page, ['2.3'])
+  await nextStep(page)
+  await page.getByRole('button', { name: /Probe in/ }).click()
+  await record(page, ['9.6', '64', '58.4', '9.5'])
+  await shot(page, 'visit', 'night')
+  await shot(page, 'visit-phone', 'night', PHONE)
+  await page.setViewportSize(DESK)
+  await page.getByRole('button', { name: '↻ Clockwise' }).click()
+  await record(page, ['9.0', '48', '57.9', '9.5'])
+  await page.getByRole('button', { name: /^net efficiency/ }).click()
+  await shot(page, 'visit-day', 'day')
+  await nextStep(page)
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  await shot(page, 'visit-finish', 'day')
+  await page.getByRole('button', { name: /^Flue gas at minimum/ }).click()
+  await bringToRate(page)
+  await record(page, ['8.6', '14', '49', '9.5'])
+  await nextStep(page)
+  await putEverythingBack(page)
+  await nextStep(page)
+  await page.getByRole('button', { name: 'Close the visit' }).click()
+  await page.waitForURL('**/report')
+  await shot(page, 'report', 'day')
+})
