@@ -100,6 +100,7 @@ export const enVisit = {
   'record.early': 'Record as early',
   'record.plain': 'Record',
   'record.next': 'Next step',
+  'record.outside': 'Outside its band: put it right and read again, or go on and answer it at the end.',
   'recorded.said_one': 'Recorded.',
   'recorded.said_other': '{{count}} readings recorded.',
   'recorded.undo': 'Undo',

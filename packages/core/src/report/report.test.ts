@@ -32,7 +32,14 @@ function log(): TestLog {
 test('as found beside as left, in the order of the line, with the source of every band', () => {
   const { appliances } = report(log())
   const lines = appliances[0]!.lines
-  expect(lines[0]).toMatchObject({ measurandId: 'pressure.working', change: 'unchanged', asFound: 2030, asLeft: 2030, source: 'TEST-1, 9' })
+  expect(lines[0]).toMatchObject({
+    measurandId: 'pressure.working',
+    change: 'unchanged',
+    asFound: 2030,
+    asLeft: 2030,
+    source: 'TEST-1',
+    page: '9',
+  })
   expect(lines.find((l) => l.measurandId === 'co2.flue')).toMatchObject({
     change: 'measured-again',
     asFound: 0.096,

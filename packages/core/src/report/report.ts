@@ -34,6 +34,7 @@ const line = z.object({
   min: z.number().nullable(),
   max: z.number().nullable(),
   source: z.string().nullable(),
+  page: z.string().nullable(),
   entered: z.string().nullable(),
   takenAt: z.string(),
   by: z.string(),
@@ -111,7 +112,8 @@ const ofVerdict = (v: Verdict) => ({
   expandedUncertainty: v.expandedUncertainty,
   min: v.band?.min ?? null,
   max: v.band?.max ?? null,
-  source: v.band ? `${v.band.source.text}${v.band.source.page ? `, ${v.band.source.page}` : ''}` : null,
+  source: v.band?.source.text ?? null,
+  page: v.band?.source.page ?? null,
 })
 
 /**

@@ -324,7 +324,13 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
       </td>
       <td className="py-1 pr-3 text-sm max-sm:hidden">
         {bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') })}
-        {l.source && <span className="text-xs quiet"> {l.source}</span>}
+        {l.source && (
+          <span className="text-xs quiet">
+            {' '}
+            {l.source}
+            {l.page && `, ${t('band.page', { page: l.page })}`}
+          </span>
+        )}
       </td>
       <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
         {l.because === 'no-band' ? (

@@ -2,7 +2,7 @@
 
 import { channelFor, type Reading, standardUncertainty } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
-import { bandFor, firingStops, readingKey } from '@lucerna/core/visit'
+import { bandFor, firingStops, latestByKey, readingKey } from '@lucerna/core/visit'
 import { useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { v7 as uuidv7 } from 'uuid'
@@ -41,6 +41,10 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, lightOffAt, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
+  const latest = latestByKey(state.readings)
+  // Going on is offered, never urged, while something of this step is outside its band.
+  const outside = step.needs.some((need) => latest.get(readingKey(need))?.verdict.status === 'outside')
+  const done = complete && typed.length === 0
   const rate = rateLabel(appliance, step.firingStateId)
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
@@ -179,6 +183,12 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
         />
       ))}
       <Computed step={step} />
+      {done && outside && (
+        <p className="flex gap-2 py-2 text-sm text-warning">
+          <WarningSign size={18} />
+          {t('record.outside')}
+        </p>
+      )}
       {!readOnly && (
         <div className="sticky bottom-16 z-10 flex gap-3 border-t hairline bg-base-100 py-3 lg:bottom-0">
           {!prepared ? (
@@ -191,7 +201,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
                 type="submit"
                 data-key="r"
                 disabled={typed.length === 0 || unsure.length > 0}
-                className={`btn press flex-1 text-lg ${complete && typed.length === 0 ? 'btn-outline' : 'btn-primary'}`}
+                className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
               >
                 {early || settling?.blanked
                   ? t('record.early')
@@ -203,7 +213,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
                 type="button"
                 data-key="n"
                 disabled={!complete || typed.length > 0}
-                className={`btn press px-6 ${complete && typed.length === 0 ? 'btn-primary' : 'btn-outline'}`}
+                className={`btn press px-6 ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
                 onClick={() => desk.finishStep(step)}
               >
                 {t('record.next')}

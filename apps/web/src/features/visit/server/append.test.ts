@@ -93,6 +93,8 @@ describe('appending', () => {
         event(visitId, 'adjustment.made', { adjusterId: 'no-such', direction: 'clockwise', amount: 1, unit: 'turn', firingStateId: 'max' }),
         'events[1].data.adjusterId',
       ],
+      [{ ...started(visitId, uuidv7()) }, 'events[1].data.cards'],
+      [{ ...good, id: uuidv7(), data: { ...good.data, practice: { id: 'imperial-oxygen', version: 1 } } }, 'events[1].data.practice'],
       ['text', 'events[1].type'],
     ]
     for (const [bad, path] of cases) await expect(post(tobias, visitId, [good, bad])).rejects.toEqual(refused(422, path))

@@ -67,6 +67,16 @@ export function checkAgainstVisit(events: readonly VisitEvent[], loaded: LoadedV
         )
       instrument(r.source.instrumentId, `${path}.source.instrumentId`)
     }
+    if (event.type === 'visit.started') {
+      const { practice, cards } = event.data
+      if (practice.id !== loaded.row.practiceId || practice.version !== loaded.row.practiceVersion)
+        wrong('data.practice', 'Not the practice that this visit is judged by.', 'other-practice')
+      const pinned = loaded.context.appliances.every((a) =>
+        cards.some((c) => c.applianceId === a.id && c.cardId === a.card.id && c.version === a.card.version),
+      )
+      if (!pinned || cards.length !== loaded.appliances.length)
+        wrong('data.cards', 'Not the cards that this visit is judged by.', 'other-cards')
+    }
     if (event.type === 'reading.taken') event.data.readings.forEach((r, i) => reading(r, `data.readings[${i}]`))
     if (event.type === 'reading.corrected' && event.data.replacement) reading(event.data.replacement, 'data.replacement')
     if (event.type === 'instrument.zeroed' || event.type === 'instrument.response-seen')

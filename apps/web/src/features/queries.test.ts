@@ -1,0 +1,178 @@
+import { eq } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { appliance, site, visit } from '@/db/schema'
+import type { Actor } from '@/server/actor'
+import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
+import { appliancePage, listPlaces } from './places/queries'
+import { reportOf } from './report/queries'
+import { openVisitOf, visitsOfDay } from './today/queries'
+import { createVisit } from './visit/server/create'
+
+let maren: Actor
+let tobias: Actor
+let noor: Actor
+let wim: Actor
+beforeAll(async () => {
+  ;[maren, tobias, noor, wim] = (await Promise.all(['Maren Ostby', 'Tobias Achterberg', 'Noor Vance', 'Wim Tacoma'].map(actorNamed))) as [
+    Actor,
+    Actor,
+    Actor,
+    Actor,
+  ]
+})
+afterAll(async () => {
+  await closeAll()
+  const shared = globalThis as typeof globalThis & { lucernaDatabase?: { client: { end: () => Promise<void> } } }
+  await shared.lucernaDatabase?.client.end()
+})
+
+const place = async (name: string) => {
+  const [s] = await ownerDb.select().from(site).where(eq(site.name, name))
+  const [a] = await ownerDb.select().from(appliance).where(eq(appliance.siteId, s!.id))
+  return { siteId: s!.id, applianceId: a!.id }
+}
+
+describe('today', () => {
+  test('one’s own visits come first, by time; another firm’s not at all', async () => {
+    const visits = await visitsOfDay(tobias, new Date())
+    const mine = visits.filter((v) => v.mine)
+    expect(mine.map((v) => v.siteName)).toEqual(expect.arrayContaining(['7 Quarry Row', 'Upper Sallow Lodge']))
+    expect(visits.slice(0, mine.length).every((v) => v.mine)).toBe(true)
+    expect(mine.map((v) => v.plannedFor)).toEqual(mine.map((v) => v.plannedFor).sort())
+    expect(visits.some((v) => v.siteName === 'Harbour Office')).toBe(false)
+    expect((await visitsOfDay(wim, new Date())).map((v) => v.siteName)).toEqual(['Harbour Office'])
+  })
+
+  test('tomorrow shows only what is still open', async () => {
+    const later = await visitsOfDay(maren, new Date(Date.now() + 3 * 86_400_000))
+    expect(later.every((v) => v.status === 'open')).toBe(true)
+  })
+
+  test('the open visit is the one the bar leads back to', async () => {
+    const { visitId, applianceId } = await newVisit(maren, '7 Quarry Row')
+    await post(maren, visitId, [started(visitId, applianceId)])
+    expect(await openVisitOf(maren)).toBe(visitId)
+    await post(maren, visitId, [
+      event(visitId, 'appliance.outcome-set', { outcome: 'left-isolated', reason: 'test' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    expect(await openVisitOf(maren)).not.toBe(visitId)
+  })
+})
+
+describe('places', () => {
+  test('every site of the firm with its appliance, and when it was last seen', async () => {
+    const places = await listPlaces(tobias)
+    expect(places.map((p) => p.siteName)).toEqual(['11 Quarry Row', '7 Quarry Row', 'Upper Sallow Lodge'])
+    expect(places.find((p) => p.siteName === 'Upper Sallow Lodge')).toMatchObject({ gas: 'propane', maker: 'Tarnwick' })
+    expect(places.find((p) => p.siteName === '7 Quarry Row')?.lastVisitAt).toMatch(/Z$/)
+  })
+
+  test('an appliance page: card, visits newest first, figures oldest first', async () => {
+    const { applianceId } = await place('7 Quarry Row')
+    const page = await appliancePage(tobias, applianceId)
+    expect(page?.card.id).toBe('tarnwick-larch-28-c')
+    expect(page?.units).toBe('metric')
+    const dates = page!.visits.map((v) => v.plannedFor)
+    expect(dates).toEqual([...dates].sort().reverse())
+    const differential = page!.values.filter((v) => v.key === 'pressure.chamberDifferential@chamber/max').map((v) => v.asLeftSi ?? 0)
+    expect(differential.length).toBeGreaterThanOrEqual(12)
+    // The story of this unit: it creeps up.
+    expect(differential[11]! / differential[0]!).toBeGreaterThan(1.25)
+  })
+
+  test('the propane unit is judged by the propane limits', async () => {
+    const { applianceId } = await place('Upper Sallow Lodge')
+    const page = await appliancePage(tobias, applianceId)
+    const co2 = page?.values.find((v) => v.key === 'co2.flue@flue/max')
+    expect(co2?.minSi).toBeCloseTo(0.102)
+    expect(co2?.asLeftSi).toBeGreaterThan(0.1)
+  })
+
+  test('another firm’s appliance, or none, is null', async () => {
+    const { applianceId } = await place('7 Quarry Row')
+    expect(await appliancePage(wim, applianceId)).toBeNull()
+    expect(await appliancePage(tobias, uuidv7())).toBeNull()
+  })
+})
+
+describe('planning', () => {
+  const plan = (actor: Actor, body: unknown) => inside(actor, (tx) => createVisit(tx, actor, body, new Date().toISOString()))
+
+  test('pins practice and card, and is assigned to the technician who plans it', async () => {
+    const { siteId, applianceId } = await place('7 Quarry Row')
+    const id = await plan(tobias, { siteId, applianceIds: [applianceId], jobKind: 'annual-service' })
+    const [row] = await ownerDb.select().from(visit).where(eq(visit.id, id))
+    expect(row).toMatchObject({ status: 'planned', practiceId: 'metric-ratio', practiceVersion: 1, assignedTo: tobias.userId, lastSeq: 0 })
+  })
+
+  test('a planner plans for nobody yet', async () => {
+    const { siteId, applianceId } = await place('7 Quarry Row')
+    const id = await plan(noor, { siteId, applianceIds: [applianceId], jobKind: 'annual-service' })
+    const [row] = await ownerDb.select().from(visit).where(eq(visit.id, id))
+    expect(row?.assignedTo).toBeNull()
+  })
+
+  test('a viewer plans nothing', async () => {
+    const { siteId, applianceId } = await place('7 Quarry Row')
+    await expect(
+      plan({ ...noor, role: 'viewer' }, { siteId, applianceIds: [applianceId], jobKind: 'annual-service' }),
+    ).rejects.toMatchObject({ status: 403 })
+  })
+
+  test('another firm’s site, an appliance of another site, a job without a sheet, nonsense: each refused with its status', async () => {
+    const quarry = await place('7 Quarry Row')
+    const lodge = await place('Upper Sallow Lodge')
+    const harbour = await place('Harbour Office')
+    const job = { jobKind: 'annual-service' }
+    await expect(plan(tobias, { siteId: harbour.siteId, applianceIds: [harbour.applianceId], ...job })).rejects.toMatchObject({
+      status: 404,
+    })
+    await expect(plan(tobias, { siteId: quarry.siteId, applianceIds: [lodge.applianceId], ...job })).rejects.toMatchObject({ status: 404 })
+    await expect(plan(tobias, { siteId: quarry.siteId, applianceIds: [quarry.applianceId], jobKind: 'dance' })).rejects.toMatchObject({
+      status: 422,
+    })
+    await expect(plan(tobias, { siteId: 'x', applianceIds: [] })).rejects.toMatchObject({ status: 422 })
+    await expect(plan(tobias, null)).rejects.toMatchObject({ status: 422 })
+  })
+})
+
+describe('reports', () => {
+  test('a visit not begun has none, an open one a preview, a closed one its frozen version', async () => {
+    const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+    const now = new Date().toISOString()
+    expect(await reportOf(tobias, visitId, now)).toBeNull()
+    await post(tobias, visitId, [started(visitId, applianceId)])
+    expect(await reportOf(tobias, visitId, now)).toMatchObject({
+      frozen: null,
+      model: { technicianName: 'Tobias Achterberg', licenceNumber: 'HM-1031' },
+    })
+    await post(tobias, visitId, [
+      event(visitId, 'appliance.outcome-set', { outcome: 'handed-over', reason: 'supplier called' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    expect(await reportOf(maren, visitId, now)).toMatchObject({
+      frozen: { version: 1, by: 'Tobias Achterberg' },
+      model: { appliances: [{ outcome: 'handed-over', outcomeReason: 'supplier called' }] },
+    })
+    await expect(reportOf(wim, visitId, now)).rejects.toMatchObject({ status: 404 })
+  })
+
+  test('a lead reopens: the preview is back, the frozen version stays', async () => {
+    const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+    const now = new Date().toISOString()
+    await post(tobias, visitId, [
+      started(visitId, applianceId),
+      event(visitId, 'appliance.outcome-set', { outcome: 'handed-over', reason: 'supplier' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    await expect(post(tobias, visitId, [event(visitId, 'visit.reopened', { reason: 'wrong unit' })])).rejects.toMatchObject({ status: 403 })
+    await post(maren, visitId, [event(visitId, 'visit.reopened', { reason: 'wrong unit' })])
+    expect((await reportOf(tobias, visitId, now))?.frozen).toBeNull()
+    await post(tobias, visitId, [
+      event(visitId, 'appliance.outcome-set', { outcome: 'left-isolated', reason: 'again' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    expect((await reportOf(tobias, visitId, now))?.frozen?.version).toBe(2)
+  })
+})
