@@ -93,7 +93,7 @@ test('bad input is answered at the field, the rest of the form stays', async ({ 
   // A value that makes sense only in the other school's unit is asked about.
   await inlet.fill('8.4')
   await expect(page.getByText('8.4 would be unusual here. Which unit is it?')).toBeVisible()
-  await page.getByRole('button', { name: '8.4 inH2O' }).click()
+  await page.getByRole('button', { name: '8.4 inWC' }).click()
   await expect(page.getByText('20.9').first()).toBeVisible()
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await nextStep(page)

@@ -110,7 +110,7 @@ test('the oxygen school: an induced-draught furnace in inches of water', async (
     .getByRole('button', { name: /Finish/ })
     .first()
     .click()
-  await expect(page.getByText(/Drop from meter to appliance at second stage is outside/)).toBeVisible()
+  await expect(page.getByText(/Drop from meter to appliance \(pipe, second stage\) is outside/)).toBeVisible()
   await page.getByRole('radio', { name: /Left isolated/ }).click()
   await page.getByLabel(/Why, and what was done/).fill('Supply drops under load; gas off, tagged')
   await page.getByRole('button', { name: 'Close the visit' }).click()

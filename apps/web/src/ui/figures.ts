@@ -7,11 +7,11 @@ export type Units = 'metric' | 'imperial'
 /** Unit symbols as people write them beside a figure. */
 const SYMBOL: Record<string, string> = { inH2O: 'inWC', mmH2O: 'mmWC', 'Δ°F': '°F', '1': '', 'mol/mol': '' }
 
+/** A unit's symbol as people write it beside a figure. `unitSymbol('inH2O')` → `'inWC'`. */
+export const unitSymbol = (unit: string): string => SYMBOL[unit] ?? unit
+
 /** The unit a measurand is shown in, as written. `unitText('pressure.working', 'imperial')` → `'inWC'`. */
-export const unitText = (id: MeasurandId, units: Units): string => {
-  const { unit } = shownAs(id, units)
-  return SYMBOL[unit] ?? unit
-}
+export const unitText = (id: MeasurandId, units: Units): string => unitSymbol(shownAs(id, units).unit)
 
 /** A value of a measurand as written, without unit. `figure('pressure.working', 2030, 'metric')` → `'20.3'`. */
 export const figure = (id: MeasurandId, valueSi: number, units: Units): string =>

@@ -93,7 +93,7 @@ export const UNITS = {
     kΩ: { factor: 1e3, aliases: ['kohm', 'kohms', 'kΩ', 'k'] },
     MΩ: { factor: 1e6, aliases: ['mohm', 'megohm', 'megohms'] },
   },
-  frequency: { Hz: { factor: 1 }, rpm: { factor: 1 / 60, aliases: ['r/min', '1/min'] } },
+  frequency: { Hz: { factor: 1 }, rpm: { factor: 1 / 60, aliases: ['r/min'] } },
   turns: { turn: { factor: 1, aliases: ['turns', 'rev', 'revs'] }, click: { factor: 1, aliases: ['clicks'] } },
   emission: { 'kg/J': { factor: 1 }, 'mg/kWh': { factor: 1e-6 / 3.6e6, aliases: [] } },
   massFlow: { 'kg/s': { factor: 1 }, 'kg/h': { factor: 1 / 3600 }, 'lb/h': { factor: 0.45359237 / 3600 } },

@@ -121,7 +121,7 @@ export function serviceGates(
         gate(
           `again.${fl.key}`,
           true,
-          { key: fl.key, measurand: fl.asFound.measurandId, state: fl.asFound.firingStateId },
+          { key: fl.key, measurand: fl.asFound.measurandId, station: fl.asFound.stationId, state: fl.asFound.firingStateId },
           stepOf(fl.asFound),
           'not-measured-again',
         ),

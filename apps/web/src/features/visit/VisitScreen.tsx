@@ -1,7 +1,7 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import { foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
+import { firingStops, foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Frame } from '@/ui/Frame'
@@ -115,9 +115,10 @@ export function VisitScreen(props: VisitScreenProps) {
   const working = workingId ? state.readings.find((r) => r.readingId === workingId) : undefined
   const subtitle = `${appliance.name} · ${t(`gas.${appliance.facts.gas}`)} · ${t(`job.${props.jobKind}`)}`
   const started = visit.status !== 'planned'
+  const stopped = firingStops(appliance, state, context).length > 0
   const side = working ? (
     <WorkingPanel reading={working} />
-  ) : step && (step.kind === 'flue' || step.kind === 'manifold') ? (
+  ) : step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') ? (
     <AdjustPanel step={step} />
   ) : null
 

@@ -4,7 +4,7 @@ import { channelFor, MEASURANDS, readTyped, shownAs, standardUncertainty, type T
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
 import { type Band, bandFor, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
-import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitText, type Units } from '@/ui/figures'
+import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
@@ -162,7 +162,7 @@ export function NeedRow({
             </span>
             {[typed.unit, typed.likelyUnit].map((unit) => (
               <button key={unit} type="button" className="btn btn-outline btn-sm" onClick={() => onUnit(unit)}>
-                {draft.text.trim()} {unit}
+                {draft.text.trim()} {unitSymbol(unit)}
               </button>
             ))}
           </div>

@@ -55,6 +55,12 @@ export const rateLabel = (appliance: VisitAppliance, id: string | null): string 
 export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId'>, appliance: VisitAppliance): string =>
   t(`step.${step.kind}.title`, { rate: rateLabel(appliance, step.firingStateId).toLowerCase() })
 
+/** Where and at what rate: "flue, maximum"; a state that is no rate goes without saying. */
+function placeText(appliance: VisitAppliance, station: string | null, state: string | null): string {
+  const rate = appliance.card.firingStates.find((s) => s.id === state && s.kind === 'rate')
+  return [station && t(`station.${station}`).toLowerCase(), rate?.label.toLowerCase()].filter(Boolean).join(', ')
+}
+
 /** A gate in words, with its parameters put into words too. */
 export function gateText(gate: Pick<Gate, 'code' | 'params'>, appliance: VisitAppliance, steps: readonly Step[]): string {
   const p = gate.params
@@ -62,8 +68,7 @@ export function gateText(gate: Pick<Gate, 'code' | 'params'>, appliance: VisitAp
   return t(`gate.${gate.code}`, {
     ...p,
     ...(p.measurand !== undefined && { measurand: t(`measurand.${p.measurand}`) }),
-    ...(p.state !== undefined && { state: rateLabel(appliance, String(p.state)).toLowerCase() }),
-    ...(p.station !== undefined && { station: t(`station.${p.station}`) }),
+    where: placeText(appliance, p.station === undefined ? null : String(p.station), p.state === undefined ? null : String(p.state)),
     ...(p.observation !== undefined && { observation: t(`observation.${p.observation}`) }),
     ...(p.action !== undefined && { action: t(`ambient-co.${p.action}`) }),
     ...(p.kind !== undefined && { kind: t(`instrument.${p.kind}`) }),

@@ -130,6 +130,9 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
 
 const stateLabel = (page: AppliancePage, id: string) => page.card.firingStates.find((s) => s.id === id)?.label ?? id
 
+/** The rate's name; a state that is no rate goes without saying. */
+const rateLabel = (page: AppliancePage, id: string) => page.card.firingStates.find((s) => s.id === id && s.kind === 'rate')?.label
+
 function LastValues({ page }: { readonly page: AppliancePage }) {
   const last = page.visits.find((v) => v.status === 'closed')
   const order = Object.keys(MEASURANDS)
@@ -166,7 +169,7 @@ function LastValues({ page }: { readonly page: AppliancePage }) {
                   <span>
                     {t(`short.${id}`)}{' '}
                     <span className="text-sm quiet">
-                      {t(`station.${v.stationId}`).toLowerCase()}, {stateLabel(page, v.firingStateId).toLowerCase()}
+                      {[t(`station.${v.stationId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(', ').toLowerCase()}
                     </span>
                   </span>
                   <span className="justify-self-end figure text-2xl">
