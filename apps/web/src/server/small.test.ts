@@ -59,3 +59,28 @@ test('a theme is one of ours or the device’s', () => {
   expect(themeOf('lucerna-night')).toBe('lucerna-night')
   expect(themeOf('hacker')).toBeUndefined()
 })
+
+describe('one-click sign-in', () => {
+  const before = { ...process.env }
+  afterAll(() => {
+    process.env = before
+  })
+  /** The settings as a fresh process with these variables would read them. */
+  const demoWith = (settings: Record<string, string | undefined>): boolean => {
+    process.env = { ...before, LUCERNA_DEMO: '1', LUCERNA_DEMO_PASSWORD: 'something', HOST: '127.0.0.1', ...settings }
+    let demo = false
+    jest.isolateModules(() => {
+      demo = jest.requireActual<typeof import('./env')>('./env').env().demo
+    })
+    return demo
+  }
+  test.each([
+    [{}, true],
+    [{ HOST: 'localhost' }, true],
+    [{ HOST: '::1' }, true],
+    [{ HOST: '0.0.0.0' }, false],
+    [{ HOST: '192.168.1.4' }, false],
+    [{ LUCERNA_DEMO: '0' }, false],
+    [{ LUCERNA_DEMO_PASSWORD: undefined }, false],
+  ])('%p: %p', (settings, demo) => expect(demoWith(settings)).toBe(demo))
+})

@@ -12,8 +12,8 @@ import { demoInstruments } from '@/seed/world'
 
 const DAY = new Date('2026-03-02T08:00:00.000Z')
 const newId = idMaker(9)
-export const VISIT_ID = newId(DAY)
-export const APPLIANCE_ID = newId(DAY)
+const VISIT_ID = newId(DAY)
+const APPLIANCE_ID = newId(DAY)
 
 export type CardId = (typeof DEMO_CARDS)[number]['id']
 

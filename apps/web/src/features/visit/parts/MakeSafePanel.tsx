@@ -78,7 +78,7 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
                   type="button"
                   disabled={readOnly}
                   aria-pressed={zeroed !== undefined}
-                  className={`btn press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
+                  className={`btn ml-auto press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
                   onClick={() =>
                     void record([
                       {
