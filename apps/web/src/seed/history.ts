@@ -16,6 +16,7 @@ import { fromSi } from '@lucerna/core/units'
 import { steadyFlue } from '@lucerna/sim/appliance'
 import { shownBy } from '@lucerna/sim/instrument'
 import type { Random } from '@lucerna/sim/random'
+import { t } from '@/ui/words'
 
 /** How one appliance was on one past day: what the simulated instruments read. */
 export interface PastDay {
@@ -40,6 +41,12 @@ interface Past {
   readonly random: Random
   readonly newId: (at: Date) => string
   readonly deviceId: string
+}
+
+/** What the visit screen calls these loose ends; a test point has the card's own words. */
+const LABELS: Partial<Record<keyof typeof LOOSE_END_KINDS, string>> = {
+  'held-rate': t('loose.held-rate'),
+  'probe-hole': t('loose.probe-hole'),
 }
 
 /** The events of a past service as a device would have posted them, with readings from the simulated appliance. */
@@ -155,7 +162,11 @@ export function pastService(past: Past): VisitEvent[] {
       if (open.has(end.key)) continue
       const looseEndId = newId(new Date(now))
       open.set(end.key, { id: looseEndId, kind: end.kind })
-      add('loose-end.opened', { looseEndId, kind: end.kind, key: end.key, label: end.label, restore: end.closes }, step.id)
+      add(
+        'loose-end.opened',
+        { looseEndId, kind: end.kind, key: end.key, label: LABELS[end.kind] ?? end.label, restore: end.closes },
+        step.id,
+      )
     }
     if (step.firingStateId) add('state.commanded', { firingStateId: step.firingStateId }, step.id)
     now += step.firingStateId ? 240_000 : 0

@@ -18,7 +18,7 @@ export default async function PlacesPage() {
         <ul className="divide-y divide-(--hairline) border-y hairline">
           {places.map((p) => (
             <li key={p.id}>
-              <Link href={`/appliances/${p.id}`} className="grid gap-x-6 gap-y-1 px-2 py-4 hover:bg-base-200 sm:grid-cols-[1fr_1fr_auto]">
+              <Link href={`/appliances/${p.id}`} className="grid gap-x-6 gap-y-1 px-2 py-4 hover:bg-base-200 sm:grid-cols-[1fr_1fr_11rem]">
                 <span>
                   <span className="block text-lg font-semibold">{p.siteName}</span>
                   <span className="block text-sm quiet">{p.address}</span>
