@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { type Band, judge } from './verdict'
+import { type Band, beyondBand, judge } from './verdict'
 
 const band: Band = { min: 0.087, nominal: 0.09, max: 0.092, hard: false, source: { kind: 'card', text: 'T' } }
 
@@ -42,4 +42,11 @@ test('outside is outside whatever the doubt; never inside beyond a limit', () =>
       return out ? status === 'outside' : status !== 'outside'
     }),
   )
+})
+
+test('how far outside: on either side, and nothing inside', () => {
+  expect(beyondBand(judge(0.096, 0.0005, band))).toBeCloseTo(0.004, 12)
+  expect(beyondBand(judge(0.08, 0.0005, band))).toBeCloseTo(0.007, 12)
+  expect(beyondBand(judge(0.09, 0.0005, band))).toBe(0)
+  expect(beyondBand(judge(0.5, 0.0005, undefined))).toBe(0)
 })

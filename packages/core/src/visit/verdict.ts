@@ -66,3 +66,12 @@ export function judge(valueSi: number, standardUncertainty: number | null, band:
   if (-over < guard) return { ...base, ...goal, status: 'edge', side, because: 'near-limit' }
   return { ...base, ...goal, status: 'inside', because: goalMet === false ? 'goal-missed' : 'inside' }
 }
+
+/**
+ * How far a reading lies outside its band, in SI; 0 inside it or without one.
+ *
+ * @example
+ * beyondBand(judge(0.096, 0.0005, { max: 0.092, hard: false, source })) // 0.004
+ */
+export const beyondBand = ({ status, side, valueSi, band }: Verdict): number =>
+  status !== 'outside' || !band ? 0 : side === 'below' ? (band.min ?? valueSi) - valueSi : valueSi - (band.max ?? valueSi)

@@ -5,7 +5,7 @@ import { type EventType, parseEvent, type StoredEvent } from './events'
 import { foldVisit } from './fold'
 import { firingStops, missingIn, serviceGates } from './gates'
 import { actingRole, EMIT_TABLE, type ROLES } from './roles'
-import { ANALYSER, analyser, APPLIANCE, GAUGE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
+import { ANALYSER, analyser, APPLIANCE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
 
 const appliance = testContext.appliances[0]!
 const steps: Step[] = unwrap(serviceSheet('annual-service', appliance.card, testContext.practice, appliance.facts))
@@ -374,5 +374,4 @@ describe('parsing events', () => {
   ])('%s', (_name, input, code, path) => {
     expect(parseEvent(input)).toMatchObject({ ok: false, error: { code, path } })
   })
-  void GAUGE
 })

@@ -3,7 +3,7 @@
 import { channelFor, MEASURANDS, readTyped, shownAs, standardUncertainty, type TypedReading } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
-import { type Band, bandFor, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
+import { type Band, bandFor, beyondBand, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
 import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
@@ -44,8 +44,11 @@ function problemText(problem: Problem, need: Need, units: Units): string {
 
 /** Why there is a verdict or none, in a few words. */
 export function becauseText(v: Verdict, id: Need['measurandId'], units: Units): string {
-  const off = v.status === 'outside' && v.band ? (v.side === 'below' ? (v.band.min ?? 0) - v.valueSi : v.valueSi - (v.band.max ?? 0)) : 0
-  return t(`because.${v.because}`, { by: spanText(id, off, units), unit: unitText(id, units), side: t(`verdict.${v.side ?? 'above'}`) })
+  return t(`because.${v.because}`, {
+    by: spanText(id, beyondBand(v), units),
+    unit: unitText(id, units),
+    side: t(`verdict.${v.side ?? 'above'}`),
+  })
 }
 
 export function NeedRow({
