@@ -7,5 +7,7 @@ export {
   REFERENCE_STATES,
   type ReferenceState,
 } from './constants'
-export { GAS_PRESET_IDS, type GasPreset, presetGas } from './presets'
+export { airDensity, gasDensity, gasViscosity, idealDensity } from './density'
+export { GAS_PRESET_IDS, type GasPreset, presetComposition, presetGas } from './presets'
 export { type FuelTerms, type GasComposition, gasCompositionSchema, type GasProperties, gasProperties, withGrossCv } from './properties'
+export { type Species, SPECIES_NAMES } from './species'

@@ -52,3 +52,6 @@ export function presetGas(id: GasPreset): GasProperties {
   if (!gas) made.set(id, (gas = unwrap(gasProperties(GAS_PRESETS[id]))))
   return gas
 }
+
+/** What a preset gas is made of, mole fractions. `presetComposition('propane')` → `{ propane: 1 }`. */
+export const presetComposition = (id: GasPreset): GasComposition => GAS_PRESETS[id]

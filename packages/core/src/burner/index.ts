@@ -1,0 +1,5 @@
+export { afterManifoldMove, AIR_EXPONENTS, type AirSupply, co2OfO2, lambdaOfO2, type Mixture, o2OfLambda, ratioValve } from './air'
+export { ALTITUDE_RULES, altitudeFactor, type AltitudeRule, atAltitude, standardPressure } from './altitude'
+export { type Drill, DRILLS, nearestDrills } from './drills'
+export { changeOfGas, type GasChange, inputAtPressure, pressureForInput, PRIMARY_AERATION } from './manifold'
+export { heatOf, northAmericanOrifice, type Orifice, type SolvedOrifice, solveOrifice } from './orifice'
