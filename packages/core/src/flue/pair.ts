@@ -48,7 +48,7 @@ export function checkPair(gas: Pick<GasProperties, 'co2Max'>, pair: FluePair): R
     { o2Dry: [0, 0.209], co2Dry: [0, 0.25], coDry: [0, 0.1], o2Uncertainty: [0, 0.05], co2Uncertainty: [0, 0.05] },
   )
   if (problem) return problem
-  if (o2Uncertainty === 0 && co2Uncertainty === 0) return fail('no-uncertainty', {}, ['co2Uncertainty'])
+  if (Math.hypot(o2Uncertainty, co2Uncertainty) < 1e-7) return fail('no-uncertainty', {}, ['co2Uncertainty'])
   const carbon = co2Dry + coDry
   const undiluted = AIR_OXYGEN / (AIR_OXYGEN - o2Dry)
   const expectedCo2 = gas.co2Max / undiluted - coDry

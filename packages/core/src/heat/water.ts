@@ -96,7 +96,7 @@ export function heatBalance(b: {
   const expectedOutputW = b.inputW * useful
   const gapW = b.outputW - expectedOutputW
   const doubt = Math.hypot(useful * b.inputUncertaintyW, b.inputW * b.efficiencyUncertainty, b.outputUncertaintyW)
-  if (doubt === 0) return fail('no-uncertainty', {}, ['outputUncertaintyW'])
+  if (doubt < 1e-6 * b.inputW) return fail('no-uncertainty', {}, ['outputUncertaintyW'])
   const sigmas = gapW / doubt
   return ok({
     expectedOutputW,

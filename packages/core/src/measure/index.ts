@@ -2,6 +2,6 @@ export { channelFor, type ChannelSpec, inCalibration, type Instrument, instrumen
 export { isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
 export { checkPossible, readTyped, type TypedReading } from './plausibility'
 export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from './monteCarlo'
-export { type Contribution, contributions, propagate } from './propagate'
+export { combined, type Contribution, contributions, propagate } from './propagate'
 export { type Reading, readingSchema } from './readings'
 export { LINE_STATIONS, type Station, STATIONS, stationSchema } from './stations'

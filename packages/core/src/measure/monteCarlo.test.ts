@@ -1,5 +1,5 @@
 import { unwrap } from '../result'
-import { contributions, MonteCarlo, propagate } from '.'
+import { combined, contributions, MonteCarlo, propagate } from '.'
 
 /** Reproducible uniform numbers (linear congruential, good enough for moments). */
 function uniform(seed: number): () => number {
@@ -51,17 +51,19 @@ describe('Monte Carlo', () => {
 })
 
 describe('which input matters', () => {
-  test('shares add up to one, the largest first', () => {
-    const all = contributions(({ a, b }) => a * b, { a: 2, b: 3 }, { a: 0.1, b: 0.2 })!
-    expect(all.map((c) => c.key)).toEqual(['b', 'a'])
-    expect(all[0]!.effect).toBeCloseTo(0.4, 9)
-    expect(all.reduce((sum, c) => sum + c.share, 0)).toBeCloseTo(1, 9)
+  test('shares add up to one, the largest first, for every output at once', () => {
+    const all = contributions(({ a, b }) => ({ product: a * b, onlyA: a }), { a: 2, b: 3 }, { a: 0.1, b: 0.2 })!
+    expect(all.product!.map((c) => c.key)).toEqual(['b', 'a'])
+    expect(all.product![0]!.effect).toBeCloseTo(0.4, 9)
+    expect(all.product!.reduce((sum, c) => sum + c.share, 0)).toBeCloseTo(1, 9)
+    expect(all.onlyA![0]).toMatchObject({ key: 'a', share: 1 })
+    expect(combined(all.product!)).toBeCloseTo(0.5, 9)
   })
   test('one-sided beside a wall, nothing where there is no answer', () => {
-    const root = ({ x }: { x: number }) => (x < 0 ? undefined : Math.sqrt(x))
-    expect(contributions(root, { x: 0.0001 }, { x: 0.01 })![0]!.effect).toBeGreaterThan(0)
+    const root = ({ x }: { x: number }) => (x < 0 ? undefined : { y: Math.sqrt(x) })
+    expect(contributions(root, { x: 0.0001 }, { x: 0.01 })!.y![0]!.effect).toBeGreaterThan(0)
     expect(contributions(root, { x: -1 }, { x: 0.01 })).toBeUndefined()
-    expect(contributions(root, { x: 4 }, { x: 0 })).toEqual([])
-    expect(propagate(root, { x: -1 }, { x: 1 })).toBeUndefined()
+    expect(contributions(root, { x: 4 }, { x: 0 })!.y).toEqual([])
+    expect(propagate(({ x }: { x: number }) => (x < 0 ? undefined : x), { x: -1 }, { x: 1 })).toBeUndefined()
   })
 })

@@ -6,15 +6,15 @@ export interface MeterTest {
   readonly volumeM3: number
   readonly seconds: number
   /** Volume used by other appliances meanwhile, m³; make sure they are off, or subtract them. */
-  readonly otherLoadsM3?: number
+  readonly otherLoadsM3?: number | undefined
   /**
    * `actual`: the index counts cubic metres as they pass, so pressure and temperature are corrected here.
    * `standard`: the meter is temperature-compensated or has a fixed pressure factor: correcting twice is a mistake.
    */
   readonly index: 'actual' | 'standard'
-  readonly meterGaugePa?: number
-  readonly gasTemperatureK?: number
-  readonly barometerPa?: number
+  readonly meterGaugePa?: number | undefined
+  readonly gasTemperatureK?: number | undefined
+  readonly barometerPa?: number | undefined
 }
 
 export interface MeterRate {

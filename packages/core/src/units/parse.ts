@@ -45,7 +45,9 @@ function lookupOf(quantity: Quantity): Map<string, string> {
 
 /** Milli and mega differ only in the capital; everything else may be typed in any case. */
 function findUnit(text: string, quantity: Quantity): string | undefined {
-  const exact = unitsOf(quantity).find((unit) => unit === text.replace(/\s/g, ''))
+  const bare = text.replace(/\s/g, '')
+  const aliases = UNITS[quantity] as Record<string, { aliases?: readonly string[] }>
+  const exact = unitsOf(quantity).find((unit) => unit === bare || aliases[unit]?.aliases?.includes(bare))
   return exact ?? lookupOf(quantity).get(fold(text))
 }
 

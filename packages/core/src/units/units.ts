@@ -68,6 +68,7 @@ export const UNITS = {
     'L/h': { factor: 1e-3 / 3600, aliases: ['l/h', 'l/hr'] },
     'cm³/h': { factor: 1e-6 / 3600, aliases: ['cm3/h', 'cc/h', 'ml/h'] },
     'ft³/h': { factor: FT3_M3 / 3600, aliases: ['ft3/h', 'cfh', 'ft3/hr'] },
+    gpm: { factor: 3.785411784e-3 / 60, aliases: ['gal/min', 'usgpm'] },
     'ft³/min': { factor: FT3_M3 / 60, aliases: ['ft3/min', 'cfm'] },
   },
   length: {
@@ -77,6 +78,22 @@ export const UNITS = {
     in: { factor: 0.0254, aliases: ['inch', 'inches', '"', '″'] },
     ft: { factor: FOOT_M, aliases: ['foot', 'feet', "'", '′'] },
   },
+  area: {
+    'm²': { factor: 1, aliases: ['m2'] },
+    'cm²': { factor: 1e-4, aliases: ['cm2', 'sqcm'] },
+    'mm²': { factor: 1e-6, aliases: ['mm2'] },
+    'in²': { factor: 0.0254 ** 2, aliases: ['in2', 'sqin'] },
+    'ft²': { factor: FOOT_M ** 2, aliases: ['ft2', 'sqft'] },
+  },
+  mass: { kg: { factor: 1 }, g: { factor: 1e-3 }, lb: { factor: 0.45359237, aliases: ['lbs'] } },
+  density: {
+    'kg/m³': { factor: 1, aliases: ['kg/m3'] },
+    'mg/m³': { factor: 1e-6, aliases: ['mg/m3'] },
+    'lb/ft³': { factor: 0.45359237 / FT3_M3, aliases: ['lb/ft3'] },
+  },
+  velocity: { 'm/s': { factor: 1 }, 'ft/s': { factor: FOOT_M, aliases: ['fps'] }, 'ft/min': { factor: FOOT_M / 60, aliases: ['fpm'] } },
+  viscosity: { 'Pa·s': { factor: 1, aliases: ['pas'] }, 'µPa·s': { factor: 1e-6, aliases: ['upas', 'µpas'] } },
+  heatCapacity: { 'J/K': { factor: 1 }, 'kJ/K': { factor: 1000 }, 'BTU/°F': { factor: BTU_J * 1.8, aliases: ['btu/f'] } },
   time: {
     s: { factor: 1, aliases: ['sec', 'secs', 'second', 'seconds'] },
     min: { factor: 60, aliases: ['mins', 'minute', 'minutes'] },
@@ -90,8 +107,9 @@ export const UNITS = {
   },
   resistance: {
     Ω: { factor: 1, aliases: ['ohm', 'ohms', 'Ω', 'r'] },
+    mΩ: { factor: 1e-3, aliases: ['milliohm', 'milliohms'] },
     kΩ: { factor: 1e3, aliases: ['kohm', 'kohms', 'kΩ', 'k'] },
-    MΩ: { factor: 1e6, aliases: ['mohm', 'megohm', 'megohms'] },
+    MΩ: { factor: 1e6, aliases: ['Mohm', 'Mohms', 'megohm', 'megohms'] },
   },
   frequency: { Hz: { factor: 1 }, rpm: { factor: 1 / 60, aliases: ['r/min'] } },
   turns: { turn: { factor: 1, aliases: ['turns', 'rev', 'revs'] }, click: { factor: 1, aliases: ['clicks'] } },

@@ -38,19 +38,23 @@ export function roomCo(room: {
   })
   if (problem) return problem
   const { coM3PerS, roomM3, outdoor, seconds, level } = room
-  const perS = room.airChangesPerHour / 3600
+  // Less than one change in a year is a sealed room.
+  const perS = room.airChangesPerHour < 1e-4 ? 0 : room.airChangesPerHour / 3600
   const gain = coM3PerS / roomM3
-  const steady = perS > 0 ? outdoor + gain / perS : Infinity
+  const steady = perS > 0 ? outdoor + gain / perS : gain > 0 ? Infinity : outdoor
   const atTime = perS > 0 ? steady + (outdoor - steady) * Math.exp(-perS * seconds) : outdoor + gain * seconds
-  const reached =
-    outdoor >= level
-      ? 0
-      : perS > 0
-        ? steady > level
-          ? -Math.log((steady - level) / (steady - outdoor)) / perS
-          : null
-        : gain > 0
-          ? (level - outdoor) / gain
-          : null
-  return ok({ slopePerS: gain, steady: Number.isFinite(steady) ? steady : 1, atTime: Math.min(1, atTime), secondsToLevel: reached })
+  return ok({
+    slopePerS: gain,
+    steady: Number.isFinite(steady) ? steady : 1,
+    atTime: Math.min(1, atTime),
+    secondsToLevel: timeTo(level, outdoor, steady, gain, perS),
+  })
+}
+
+function timeTo(level: number, outdoor: number, steady: number, gain: number, perS: number): number | null {
+  if (outdoor >= level) return 0
+  if (steady <= level) return null
+  const seconds = perS > 0 ? -Math.log((steady - level) / (steady - outdoor)) / perS : (level - outdoor) / gain
+  // Slower than a century is never.
+  return seconds < 3e9 ? seconds : null
 }

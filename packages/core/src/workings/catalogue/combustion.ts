@@ -1,0 +1,463 @@
+import { co2OfO2, lambdaOfO2, ratioValve } from '../../burner'
+import {
+  airWater,
+  analyseFlue,
+  atReferenceOxygen,
+  checkPair,
+  DILUTION_O2,
+  emissionPerHeat,
+  FLUE_SIGNATURES,
+  type FlueInput,
+  flueNumbers,
+  flueSignatures,
+  northAmericanFlueLoss,
+  oxygenOf,
+  saturationPressure,
+  shortFlueLoss,
+} from '../../flue'
+import { AIR_OXYGEN, ATMOSPHERE_PA, GAS_PRESET_IDS } from '../../gas'
+import { fail } from '../../result'
+import { AIR, ask, BAROMETER, C, choose, CO, finding, findings, FLUE, GAS, HUMIDITY, may, MAY_CO2, MAY_O2, O2, tell } from '../build'
+import { answer, defineWorking, gasOf, line, term, warn } from '../define'
+
+const CO_MASS = 0.0280101
+const NO2_MASS = 0.0460055
+/** Molar volume at 0 °C and 101.325 kPa, where limits in mg/m³ are stated. */
+const MOLAR_0C = 0.022413969
+
+export const flueGasWorking = defineWorking({
+  id: 'flue-gas',
+  group: 'combustion',
+  inputs: {
+    gas: GAS,
+    from: choose(['o2', 'co2'] as const, 'o2'),
+    o2Dry: MAY_O2,
+    co2Dry: MAY_CO2,
+    coDry: CO,
+    flueTemperatureK: FLUE,
+    airTemperatureK: AIR,
+    humidity: HUMIDITY,
+    barometerPa: BAROMETER,
+    referenceK: choose(['25', '15'] as const, '25'),
+    heatInputGrossW: may('power', 100, 5e7, { doubt: { relative: 0.02 } }),
+  },
+  outputs: {
+    grossEfficiency: tell('percent'),
+    netEfficiency: tell('percent'),
+    lambda: tell('ratio'),
+    excessAir: tell('percent'),
+    o2Dry: tell('percent2'),
+    co2Dry: tell('percent2'),
+    coAirFree: tell('ppm'),
+    coAirFreeField: tell('ppm'),
+    coToCo2: tell('ratio4'),
+    dryLoss: tell('percent2'),
+    waterLoss: tell('percent2'),
+    latentLoss: tell('percent2'),
+    coLoss: tell('percent2'),
+    shortLoss: tell('percent2'),
+    northAmericanLoss: tell('percent2'),
+    netStackK: tell('difference'),
+    dewPointK: tell('temperature'),
+    condensedShare: tell('percent'),
+    condensateKgPerS: tell('condensate'),
+    signatures: findings(FLUE_SIGNATURES),
+  },
+  principal: ['netEfficiency', 'grossEfficiency', 'coAirFree', 'coToCo2'],
+  notes: ['co-first', 'case-loss-not-in', 'short-formula-differs', 'combustion-air-temperature'],
+  compute: (i) => {
+    const gas = gasOf(i.gas)
+    if (!gas.ok) return gas
+    if (i.from === 'o2' && i.o2Dry === undefined) return fail('needed', { name: 'o2Dry' }, ['o2Dry'])
+    if (i.from === 'co2' && i.co2Dry === undefined) return fail('needed', { name: 'co2Dry' }, ['co2Dry'])
+    const pressurePa = i.barometerPa ?? ATMOSPHERE_PA
+    const analysed = analyseFlue(gas.value, {
+      ...(i.from === 'o2' ? { o2Dry: i.o2Dry! } : { co2Dry: i.co2Dry! }),
+      ...(i.coDry !== undefined && { coDry: i.coDry }),
+      flueTemperatureK: i.flueTemperatureK,
+      airTemperatureK: i.airTemperatureK,
+      airWaterRatio: i.humidity === undefined ? 0 : airWater(i.humidity, i.airTemperatureK, pressurePa),
+      pressurePa,
+      referenceK: i.referenceK === '15' ? 288.15 : 298.15,
+    })
+    if (!analysed.ok) return analysed
+    const a = analysed.value
+    const measured = i.coDry !== undefined
+    const net = i.flueTemperatureK - i.airTemperatureK
+    return answer({
+      grossEfficiency: a.grossEfficiency,
+      netEfficiency: a.netEfficiency,
+      lambda: a.lambda,
+      excessAir: a.excessAir,
+      o2Dry: a.input.o2Dry,
+      co2Dry: a.co2Dry,
+      coAirFree: measured ? a.coAirFree : null,
+      coAirFreeField: measured && a.input.o2Dry < 0.2089 ? atReferenceOxygen(a.input.coDry, a.input.o2Dry, 0, 0.209) : null,
+      coToCo2: measured ? a.coToCo2 : null,
+      dryLoss: a.dryLoss,
+      waterLoss: a.waterLoss,
+      latentLoss: a.latentLoss,
+      coLoss: a.coLoss,
+      shortLoss: shortFlueLoss(gas.value, a.input.o2Dry, i.flueTemperatureK, i.airTemperatureK) ?? null,
+      northAmericanLoss: northAmericanFlueLoss(gas.value, a.input.o2Dry, net),
+      netStackK: net,
+      dewPointK: a.dewPointK,
+      condensedShare: a.condensedShare,
+      condensateKgPerS: i.heatInputGrossW === undefined ? null : a.condensateKgPerJ * i.heatInputGrossW,
+      signatures: flueSignatures({ gas: gas.value, analysis: a, coMeasured: measured }),
+    })
+  },
+  explain: (i, r) => {
+    const gas = gasOf(i.gas)
+    const terms = gas.ok ? gas.value : undefined
+    return {
+      working: [
+        line(
+          'λ = 1 + (Vd0/A0)·O2/(0.2095 − O2)',
+          [term('Vd0', terms?.dryFlue ?? NaN), term('A0', terms?.stoichiometricAir ?? NaN), term('O2', r.o2Dry!, 'fraction')],
+          term('λ', r.lambda!),
+          'element balance, air of 20.95 % O2 (CO counted in the result)',
+        ),
+        line(
+          'η = 1 − q_dry − q_water − q_CO',
+          [term('q_dry', r.dryLoss!, 'fraction'), term('q_water', r.waterLoss!, 'fraction'), term('q_CO', r.coLoss!, 'fraction')],
+          term('η', r.grossEfficiency!, 'fraction'),
+          'first principles on gross: element balance, NASA-7 enthalpies',
+        ),
+        ...(r.coAirFree === null
+          ? []
+          : [
+              line(
+                'CO_af = CO·0.2095/(0.2095 − O2)',
+                [term('CO', i.coDry!, 'fraction'), term('O2', r.o2Dry!, 'fraction')],
+                term('CO_af', r.coAirFree, 'fraction'),
+                'element balance; the field writes 20.9',
+              ),
+              line(
+                'R = CO/CO2',
+                [term('CO', i.coDry!, 'fraction'), term('CO2', r.co2Dry!, 'fraction')],
+                term('R', r.coToCo2!),
+                'ratio school',
+              ),
+            ]),
+        ...(r.shortLoss === null || !terms
+          ? []
+          : [
+              line(
+                terms.family === 'third' ? 'qA = (Tf − Ta)·(0.63/(21 − O2) + 0.008)' : 'qA = (Tf − Ta)·(0.66/(21 − O2) + 0.009)',
+                [
+                  term('Tf', i.flueTemperatureK, 'temperature'),
+                  term('Ta', i.airTemperatureK, 'temperature'),
+                  term('O2', r.o2Dry!, 'fraction'),
+                ],
+                term('qA', r.shortLoss, 'fraction'),
+                'what instruments show, net basis; O2 in percent',
+              ),
+            ]),
+      ],
+      warnings: [
+        ...r.signatures.map((s) => ({ code: `flue-${s}` })),
+        warn(r.condensedShare! > 0, 'upper-bound'),
+        warn(r.netEfficiency! > 1, 'net-over-hundred'),
+        warn(terms?.family === 'third' && r.shortLoss !== null, 'short-flatters-lpg'),
+      ],
+    }
+  },
+  sampler: (i) => {
+    const gas = gasOf(i.gas)
+    if (!gas.ok || i.from !== 'o2' || i.o2Dry === undefined || i.humidity !== undefined) return undefined
+    const { terms } = gas.value
+    const point: { -readonly [K in keyof FlueInput]: FlueInput[K] } = {
+      o2Dry: i.o2Dry,
+      coDry: i.coDry ?? 0,
+      flueTemperatureK: i.flueTemperatureK,
+      airTemperatureK: i.airTemperatureK,
+      airWaterRatio: 0,
+      pressurePa: i.barometerPa ?? ATMOSPHERE_PA,
+      referenceK: i.referenceK === '15' ? 288.15 : 298.15,
+    }
+    const measured = i.coDry !== undefined
+    return {
+      keys: ['o2Dry', 'coDry', 'flueTemperatureK', 'airTemperatureK'],
+      outputs: ['grossEfficiency', 'netEfficiency', 'lambda', 'co2Dry', 'dewPointK', ...(measured ? ['coAirFree', 'coToCo2'] : [])],
+      sample: (x: Float64Array, out: Float64Array) => {
+        point.o2Dry = x[0]!
+        point.coDry = x[1]!
+        point.flueTemperatureK = x[2]!
+        point.airTemperatureK = x[3]!
+        if (point.o2Dry < 0 || point.o2Dry >= AIR_OXYGEN || point.coDry < 0 || point.flueTemperatureK < point.airTemperatureK) return false
+        const n = flueNumbers(terms, point)
+        out[0] = n.grossEfficiency
+        out[1] = n.netEfficiency
+        out[2] = n.lambda
+        out[3] = n.co2Dry
+        out[4] = n.dewPointK
+        if (measured) {
+          out[5] = n.coAirFree
+          out[6] = n.coToCo2
+        }
+        return true
+      },
+    }
+  },
+})
+
+export const emissionsWorking = defineWorking({
+  id: 'co-figures',
+  group: 'combustion',
+  inputs: {
+    gas: GAS,
+    o2Dry: O2,
+    coDry: ask('ppm', 0, 0.1, { default: 50e-6, doubt: { absolute: 5e-6, relative: 0.025 } }),
+    noDry: may('ppm', 0, 0.01, { default: 30e-6, doubt: { absolute: 2.5e-6, relative: 0.025 } }),
+    referenceO2: ask('percent', 0, 0.18, { default: 0.03, imperialDefault: 0.03 }),
+  },
+  outputs: {
+    coAirFree: tell('ppm'),
+    coAirFreeField: tell('ppm'),
+    coToCo2: tell('ratio4'),
+    co2Dry: tell('percent2'),
+    coAtReference: tell('ppm'),
+    noAtReference: tell('ppm'),
+    coKgPerM3: tell('concentration'),
+    noxKgPerM3: tell('concentration'),
+    coKgPerJNet: tell('emission'),
+    coKgPerJGross: tell('emission'),
+    noxKgPerJNet: tell('emission'),
+    noxKgPerJGross: tell('emission'),
+  },
+  principal: ['coAirFree', 'coToCo2', 'noxKgPerJGross'],
+  notes: ['both-schools-limits', 'nox-as-no2', 'limits-on-gross'],
+  compute: (i) => {
+    const gas = gasOf(i.gas)
+    if (!gas.ok) return gas
+    const oxygen = oxygenOf(gas.value, i)
+    if (!oxygen.ok) return oxygen
+    const co2Dry = co2OfO2(gas.value, i.o2Dry) - i.coDry
+    if (!(co2Dry > 0)) return fail('no-co2-left', {}, ['o2Dry'])
+    const ref = (x: number) => atReferenceOxygen(x, i.o2Dry, i.referenceO2)
+    const perHeat = (x: number, mass: number, basis: 'net' | 'gross') => emissionPerHeat(gas.value, x, i.o2Dry, mass, basis)
+    return answer({
+      coAirFree: ref(i.coDry) * (AIR_OXYGEN / (AIR_OXYGEN - i.referenceO2)),
+      coAirFreeField: i.o2Dry < 0.2089 ? atReferenceOxygen(i.coDry, i.o2Dry, 0, 0.209) : null,
+      coToCo2: i.coDry / co2Dry,
+      co2Dry,
+      coAtReference: ref(i.coDry),
+      noAtReference: i.noDry === undefined ? null : ref(i.noDry),
+      coKgPerM3: (ref(i.coDry) * CO_MASS) / MOLAR_0C,
+      noxKgPerM3: i.noDry === undefined ? null : (ref(i.noDry) * NO2_MASS) / MOLAR_0C,
+      coKgPerJNet: perHeat(i.coDry, CO_MASS, 'net'),
+      coKgPerJGross: perHeat(i.coDry, CO_MASS, 'gross'),
+      noxKgPerJNet: i.noDry === undefined ? null : perHeat(i.noDry, NO2_MASS, 'net'),
+      noxKgPerJGross: i.noDry === undefined ? null : perHeat(i.noDry, NO2_MASS, 'gross'),
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'CO_af = CO·0.2095/(0.2095 − O2)',
+        [term('CO', i.coDry, 'fraction'), term('O2', i.o2Dry, 'fraction')],
+        term('CO_af', r.coAirFree!, 'fraction'),
+        'element balance; the field writes 20.9',
+      ),
+      line('R = CO/CO2', [term('CO', i.coDry, 'fraction'), term('CO2', r.co2Dry!, 'fraction')], term('R', r.coToCo2!), 'ratio school'),
+      line(
+        'X_ref = CO·(0.2095 − O2_ref)/(0.2095 − O2)',
+        [term('CO', i.coDry, 'fraction'), term('O2_ref', i.referenceO2, 'fraction'), term('O2', i.o2Dry, 'fraction')],
+        term('X_ref', r.coAtReference!, 'fraction'),
+        'mass per m³ at 0 °C, 101.325 kPa follows with 28.01 g/mol',
+      ),
+    ],
+    warnings: [
+      warn(i.o2Dry > DILUTION_O2, 'flue-diluted'),
+      warn(i.coDry === 0, 'flue-perfect-zero-co'),
+      warn(r.coAirFree! > 400e-6, 'co-over-oxygen-school'),
+      warn(r.coToCo2! > 0.004, 'co-over-ratio-school'),
+    ],
+  }),
+})
+
+export const pairWorking = defineWorking({
+  id: 'o2-co2-pair',
+  group: 'combustion',
+  inputs: {
+    gas: GAS,
+    o2Dry: O2,
+    o2Origin: choose(['measured', 'computed'] as const, 'measured'),
+    co2Dry: ask('percent', 0, 0.25, { default: 0.091, imperialDefault: 0.079, doubt: { absolute: 0.0015 } }),
+    co2Origin: choose(['measured', 'computed'] as const, 'measured'),
+    coDry: CO,
+    o2Uncertainty: ask('percent2', 0, 0.05, { default: 0.001 }),
+    co2Uncertainty: ask('percent2', 0, 0.05, { default: 0.0015 }),
+  },
+  outputs: {
+    finding: finding(['on-line', 'below-line', 'above-line', 'not-checked'] as const),
+    expectedCo2: tell('percent2'),
+    offCo2: tell('percent2'),
+    sigmas: tell('plain'),
+    co2MaxEstimated: tell('percent2'),
+    co2MaxUncertainty: tell('percent2'),
+    fuels: findings(GAS_PRESET_IDS),
+  },
+  principal: ['finding', 'offCo2', 'co2MaxEstimated'],
+  notes: ['dilution-stays-on-line', 'many-compute-co2'],
+  compute: (i) => {
+    const gas = gasOf(i.gas)
+    return gas.ok ? checkPair(gas.value, i) : gas
+  },
+  explain: (i, r) => {
+    const gas = gasOf(i.gas)
+    return {
+      working: [
+        line(
+          'CO2_line = CO2max·(1 − O2/0.2095) − CO',
+          [
+            term('CO2max', gas.ok ? gas.value.co2Max : NaN, 'fraction'),
+            term('O2', i.o2Dry, 'fraction'),
+            term('CO', i.coDry ?? 0, 'fraction'),
+          ],
+          term('CO2_line', r.expectedCo2!, 'fraction'),
+          'element balance',
+        ),
+        line(
+          'CO2max_est = (CO2 + CO)·0.2095/(0.2095 − O2)',
+          [term('CO2', i.co2Dry, 'fraction'), term('CO', i.coDry ?? 0, 'fraction'), term('O2', i.o2Dry, 'fraction')],
+          term('CO2max_est', r.co2MaxEstimated!, 'fraction'),
+          'element balance',
+        ),
+      ],
+      warnings: [
+        warn(r.finding === 'not-checked', 'flue-on-line-by-construction'),
+        warn(r.finding === 'above-line' || r.finding === 'below-line', 'off-the-line'),
+        warn(i.o2Dry > DILUTION_O2, 'flue-diluted'),
+      ],
+    }
+  },
+})
+
+export const condensingWorking = defineWorking({
+  id: 'condensing',
+  group: 'combustion',
+  inputs: {
+    gas: GAS,
+    o2Dry: O2,
+    flueTemperatureK: ask('temperature', C(5), C(200), { default: C(45), imperialDefault: 318.15, doubt: { absolute: 0.5 } }),
+    airTemperatureK: AIR,
+    humidity: may('share', 0, 1, { default: 0.5, doubt: { absolute: 0.05 } }),
+    heatInputGrossW: ask('power', 100, 5e7, { default: 24_000, imperialDefault: 29_307, doubt: { relative: 0.02 } }),
+    barometerPa: BAROMETER,
+  },
+  outputs: {
+    dewPointK: tell('temperature'),
+    grossEfficiency: tell('percent'),
+    netEfficiency: tell('percent'),
+    condensedShare: tell('percent'),
+    condensateKgPerS: tell('condensate'),
+    latentRegainedW: tell('power'),
+  },
+  principal: ['dewPointK', 'condensedShare', 'netEfficiency'],
+  notes: ['equilibrium-bound', 'net-over-hundred', 'condensate-acid'],
+  compute: (i) => {
+    const gas = gasOf(i.gas)
+    if (!gas.ok) return gas
+    const pressurePa = i.barometerPa ?? ATMOSPHERE_PA
+    const analysed = analyseFlue(gas.value, {
+      o2Dry: i.o2Dry,
+      flueTemperatureK: i.flueTemperatureK,
+      airTemperatureK: i.airTemperatureK,
+      airWaterRatio: i.humidity === undefined ? 0 : airWater(i.humidity, i.airTemperatureK, pressurePa),
+      pressurePa,
+    })
+    if (!analysed.ok) return analysed
+    const a = analysed.value
+    const condensateKgPerS = a.condensateKgPerJ * i.heatInputGrossW
+    return answer({
+      dewPointK: a.dewPointK,
+      grossEfficiency: a.grossEfficiency,
+      netEfficiency: a.netEfficiency,
+      condensedShare: a.condensedShare,
+      condensateKgPerS,
+      // 44 016 J/mol over 18.015 g/mol (ISO 6976, 25 °C).
+      latentRegainedW: condensateKgPerS * (44016 / 0.01801528),
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'p_vapour = p_sat(T_dew)',
+        [term('T_dew', r.dewPointK!, 'temperature')],
+        term('p_vapour', saturationPressure(r.dewPointK!), 'pressure'),
+        'Wagner–Pruss; vapour share from the element balance',
+      ),
+      line(
+        'm = share·m_water',
+        [
+          term('share', r.condensedShare!, 'fraction'),
+          term('m_water', r.condensedShare! > 0 ? r.condensateKgPerS! / r.condensedShare! : 0, 'massFlow'),
+        ],
+        term('m', r.condensateKgPerS!, 'massFlow'),
+        'vapour leaves saturated at flue temperature',
+      ),
+    ],
+    warnings: [
+      warn(r.condensedShare === 0, 'not-condensing'),
+      warn(r.condensedShare! > 0, 'upper-bound'),
+      warn(r.netEfficiency! > 1, 'net-over-hundred'),
+      warn(i.flueTemperatureK - r.dewPointK! > -3 && i.flueTemperatureK < r.dewPointK!, 'near-dew-point'),
+    ],
+  }),
+})
+
+export const ratioValveWorking = defineWorking({
+  id: 'ratio-valve',
+  group: 'combustion',
+  inputs: {
+    gas: GAS,
+    co2AtFull: ask('percent2', 0.03, 0.14, { default: 0.09, imperialDefault: 0.09, doubt: { absolute: 0.001 } }),
+    venturiPa: ask('smallPressure', 10, 10_000, { default: 800, doubt: { relative: 0.02 } }),
+    offsetPa: ask('smallPressure', -200, 200, { default: -5, doubt: { absolute: 1 } }),
+    speedShare: ask('share', 0.05, 1, { default: 0.25, doubt: { absolute: 0.005 } }),
+  },
+  outputs: {
+    co2Dry: tell('percent2'),
+    o2Dry: tell('percent2'),
+    lambda: tell('ratio'),
+    venturiAtLowPa: tell('smallPressure'),
+    perPascal: tell('percent2'),
+  },
+  principal: ['co2Dry', 'o2Dry', 'perPascal'],
+  notes: ['offset-at-low', 'throttle-everywhere', 'outlet-zero-is-diagnosis'],
+  compute: (i) => {
+    const gas = gasOf(i.gas)
+    if (!gas.ok) return gas
+    if (i.co2AtFull > gas.value.co2Max) return fail('co2-above-maximum', { max: gas.value.co2Max }, ['co2AtFull'])
+    const lambdaSet = lambdaOfO2(gas.value, AIR_OXYGEN * (1 - i.co2AtFull / gas.value.co2Max))
+    const at = (offsetPa: number) => ratioValve({ gas: gas.value, lambdaSet, venturiPa: i.venturiPa, offsetPa, speedShare: i.speedShare })
+    const here = at(i.offsetPa)
+    if (!here.ok) return here
+    const [up, down] = [at(i.offsetPa + 0.5), at(i.offsetPa - 0.5)]
+    return answer({
+      co2Dry: here.value.co2Dry,
+      o2Dry: here.value.o2Dry,
+      lambda: here.value.lambda,
+      venturiAtLowPa: here.value.venturiPa,
+      perPascal: up.ok && down.ok ? up.value.co2Dry - down.value.co2Dry : null,
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'λ = λset·√(Δp·n²/(Δp·n² + off))',
+        [
+          term('λset', r.lambda! / Math.sqrt(r.venturiAtLowPa! / (r.venturiAtLowPa! + i.offsetPa))),
+          term('Δp', i.venturiPa, 'pressure'),
+          term('n', i.speedShare),
+          term('off', i.offsetPa, 'pressure'),
+        ],
+        term('λ', r.lambda!),
+        'Bernoulli on air and gas side; throttle set at full rate with zero offset',
+      ),
+    ],
+    warnings: [warn(i.offsetPa > 0, 'positive-offset'), warn(r.lambda! > 1.6, 'flame-lost'), warn(r.lambda! < 1.15, 'premix-rich')],
+  }),
+})

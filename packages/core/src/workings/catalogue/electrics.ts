@@ -1,0 +1,306 @@
+import {
+  betaResistance,
+  betaTemperature,
+  copperAt20,
+  flameLambdas,
+  METHOD_SIGNATURES,
+  methodSignature,
+  ohmsLaw,
+  sourceResistance,
+  steinhartHart,
+  steinhartTemperature,
+  tableTemperature,
+  TYPICAL_ELECTRICS,
+} from '../../electrics'
+import { fail } from '../../result'
+import { ask, C, choose, finding, may, tell } from '../build'
+import { answer, defineWorking, inField, line, term, warn } from '../define'
+
+export const thermistorWorking = defineWorking({
+  id: 'thermistor',
+  group: 'electrics',
+  inputs: {
+    r0Ohm: ask('kiloohm', 1, 1e7, { default: 10_000, doubt: { relative: 0.01 } }),
+    t0K: ask('temperature', C(-40), C(150), { default: C(25), imperialDefault: C(25) }),
+    betaK: ask('count', 500, 8000, { default: 3977, doubt: { relative: 0.0075 } }),
+    measuredOhm: ask('kiloohm', 0.1, 1e8, { default: 2480, doubt: { relative: 0.008 } }),
+    trueK: may('temperature', C(-40), C(150), { default: C(60), imperialDefault: C(60), doubt: { absolute: 0.5 } }),
+  },
+  outputs: {
+    temperatureK: tell('temperature'),
+    expectedOhm: tell('kiloohm'),
+    offOhm: tell('kiloohm'),
+    offK: tell('difference'),
+  },
+  principal: ['temperatureK', 'offK', 'expectedOhm'],
+  notes: ['one-beta', 'two-temperatures', 'disconnect-first'],
+  compute: (i) => {
+    const curve = { r0Ohm: i.r0Ohm, t0K: i.t0K, betaK: i.betaK }
+    const temperature = betaTemperature(curve, i.measuredOhm)
+    if (!temperature.ok) return inField(temperature.error, 'measuredOhm')
+    const expected = i.trueK === undefined ? undefined : betaResistance(curve, i.trueK)
+    if (expected && !expected.ok) return expected
+    return answer({
+      temperatureK: temperature.value,
+      expectedOhm: expected?.value ?? null,
+      offOhm: expected ? i.measuredOhm - expected.value : null,
+      offK: i.trueK === undefined ? null : temperature.value - i.trueK,
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'T = 1/(1/T0 + ln(R/R0)/β)',
+        [term('T0', i.t0K, 'temperature'), term('R', i.measuredOhm, 'resistance'), term('R0', i.r0Ohm, 'resistance'), term('β', i.betaK)],
+        term('T', r.temperatureK!, 'temperature'),
+        'one-beta curve',
+      ),
+    ],
+    warnings: [
+      warn(r.offK !== null && Math.abs(r.offK) > 3, 'thermistor-off'),
+      warn(r.temperatureK! < C(5) || r.temperatureK! > C(90), 'far-from-reference'),
+    ],
+  }),
+})
+
+export const thermistorCurveWorking = defineWorking({
+  id: 'thermistor-table',
+  group: 'electrics',
+  inputs: {
+    points: {
+      kind: 'rows',
+      columns: {
+        temperatureK: ask('temperature', C(-50), C(250), { default: C(25) }),
+        ohm: ask('kiloohm', 0.1, 1e8, { default: 10_000 }),
+      },
+      min: 2,
+      max: 60,
+      default: [
+        { temperatureK: C(0), ohm: 32_650 },
+        { temperatureK: C(25), ohm: 10_000 },
+        { temperatureK: C(70), ohm: 1752 },
+      ],
+    },
+    measuredOhm: ask('kiloohm', 0.1, 1e8, { default: 2480, doubt: { relative: 0.008 } }),
+    trueK: may('temperature', C(-50), C(250), { doubt: { absolute: 0.5 } }),
+  },
+  outputs: {
+    temperatureK: tell('temperature'),
+    steinhartK: tell('temperature'),
+    offK: tell('difference'),
+    kPerPercent: tell('difference'),
+  },
+  principal: ['temperatureK', 'offK', 'kPerPercent'],
+  notes: ['card-table', 'two-temperatures', 'disconnect-first'],
+  compute: (i) => {
+    const here = tableTemperature(i.points, i.measuredOhm)
+    if (!here.ok) return fail(here.error.code, here.error.params, [here.error.code === 'beyond-table' ? 'measuredOhm' : 'points'])
+    const [a, b, c] = [i.points[0], i.points[Math.floor(i.points.length / 2)], i.points.at(-1)]
+    const curve = i.points.length >= 3 && a && b && c ? steinhartHart([a, b, c]) : undefined
+    const smooth = curve?.ok ? steinhartTemperature(curve.value, i.measuredOhm) : undefined
+    const beside = tableTemperature(i.points, i.measuredOhm * 1.01)
+    const below = tableTemperature(i.points, i.measuredOhm * 0.99)
+    return answer({
+      temperatureK: here.value,
+      steinhartK: smooth?.ok ? smooth.value : null,
+      offK: i.trueK === undefined ? null : here.value - i.trueK,
+      kPerPercent: beside.ok ? here.value - beside.value : below.ok ? below.value - here.value : null,
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        '1/T = a + b·ln(R) + c·ln(R)³',
+        [term('R', i.measuredOhm, 'resistance')],
+        term('T', r.steinhartK ?? r.temperatureK!, 'temperature'),
+        'Steinhart–Hart through three rows; the table itself by monotone cubic of 1/T over ln R',
+      ),
+    ],
+    warnings: [
+      warn(r.offK !== null && Math.abs(r.offK) > 3, 'thermistor-off'),
+      warn(r.steinhartK !== null && Math.abs(r.steinhartK - r.temperatureK!) > 1, 'curve-and-table-differ'),
+    ],
+  }),
+})
+
+export const thermocoupleWorking = defineWorking({
+  id: 'thermocouple',
+  group: 'electrics',
+  inputs: {
+    kind: choose(['thermocouple', 'pilot-generator'] as const, 'thermocouple'),
+    openV: ask('millivolt', -2, 2, { default: 0.028, doubt: { absolute: 0.0005 } }),
+    loadedV: ask('millivolt', -2, 2, { default: 0.014, doubt: { absolute: 0.0005 } }),
+    loadOhm: ask('milliohm', 0.001, 10_000, { default: 0.02, doubt: { relative: 0.05 } }),
+  },
+  outputs: {
+    sourceOhm: tell('milliohm'),
+    currentA: tell('amp'),
+    openVerdict: finding(['inside', 'below', 'above'] as const),
+    loadedVerdict: finding(['inside', 'below', 'above'] as const),
+    openSignature: finding(METHOD_SIGNATURES),
+    loadedSignature: finding(METHOD_SIGNATURES),
+  },
+  principal: ['openVerdict', 'loadedVerdict', 'sourceOhm'],
+  notes: ['open-judges-source', 'typical-not-limits', 'before-after-interrupter'],
+  compute: (i) => {
+    const base = i.kind === 'thermocouple' ? ('thermocouple' as const) : ('pilotGenerator' as const)
+    const openSignature = methodSignature(`${base}.open`, i.openV) ?? null
+    const loadedSignature = methodSignature(`${base}.loaded`, i.loadedV) ?? null
+    const against = (v: number, band: { min: number; max: number }) => (v < band.min ? 'below' : v > band.max ? 'above' : 'inside')
+    const source = i.openV > 0 && i.loadedV > 0 ? sourceResistance(i.openV, i.loadedV, i.loadOhm) : undefined
+    if (source && !source.ok) return source
+    return answer({
+      sourceOhm: source?.value.sourceOhm ?? null,
+      currentA: source?.value.currentA ?? null,
+      openVerdict: against(i.openV, TYPICAL_ELECTRICS[`${base}.open`]),
+      loadedVerdict: against(i.loadedV, TYPICAL_ELECTRICS[`${base}.loaded`]),
+      openSignature,
+      loadedSignature,
+    })
+  },
+  explain: (i, r) => ({
+    working:
+      r.sourceOhm === null
+        ? []
+        : [
+            line(
+              'R_source = R_load·(U_open − U_loaded)/U_loaded',
+              [term('R_load', i.loadOhm, 'resistance'), term('U_open', i.openV, 'voltage'), term('U_loaded', i.loadedV, 'voltage')],
+              term('R_source', r.sourceOhm, 'resistance'),
+              'two voltages, one circuit',
+            ),
+          ],
+    warnings: [
+      ...[r.openSignature, r.loadedSignature].flatMap((s) => (s ? [{ code: `method-${s}` }] : [])),
+      warn(r.openVerdict === 'below' && r.openSignature === null, 'source-weak'),
+      warn(r.openVerdict === 'inside' && r.loadedVerdict === 'below', 'circuit-loses'),
+    ],
+  }),
+})
+
+export const igniterWorking = defineWorking({
+  id: 'igniter',
+  group: 'electrics',
+  inputs: {
+    kind: choose(['silicon-carbide', 'silicon-nitride'] as const, 'silicon-carbide'),
+    coldOhm: ask('ohm', 0.01, 1e5, { default: 55, doubt: { relative: 0.01 } }),
+    voltageV: ask('voltage', 1, 500, { default: 230, imperialDefault: 120, doubt: { relative: 0.01 } }),
+    currentA: may('amp', 0.01, 20, { default: 3.6, doubt: { relative: 0.02 } }),
+  },
+  outputs: {
+    verdict: finding(['inside', 'below', 'above'] as const),
+    signature: finding(METHOD_SIGNATURES),
+    coldCurrentA: tell('amp'),
+    hotOhm: tell('ohm'),
+    powerW: tell('power'),
+  },
+  principal: ['verdict', 'hotOhm', 'powerW'],
+  notes: ['cold-and-current', 'typical-not-limits', 'mains-live'],
+  compute: (i) => {
+    const band = TYPICAL_ELECTRICS[`igniter.${i.kind}`]
+    const law = ohmsLaw(i.voltageV, i.coldOhm)
+    if (!law.ok) return law
+    return answer({
+      verdict: i.coldOhm < band.min ? 'below' : i.coldOhm > band.max ? 'above' : 'inside',
+      signature: methodSignature(`igniter.${i.kind}`, i.coldOhm) ?? null,
+      coldCurrentA: law.value.currentA,
+      hotOhm: i.currentA === undefined ? null : i.voltageV / i.currentA,
+      powerW: i.currentA === undefined ? null : i.voltageV * i.currentA,
+    })
+  },
+  explain: (i, r) => ({
+    working:
+      r.hotOhm === null
+        ? [
+            line(
+              'I = U/R',
+              [term('U', i.voltageV, 'voltage'), term('R', i.coldOhm, 'resistance')],
+              term('I', r.coldCurrentA!, 'current'),
+              'Ohm',
+            ),
+          ]
+        : [
+            line(
+              'R_hot = U/I',
+              [term('U', i.voltageV, 'voltage'), term('I', i.currentA!, 'current')],
+              term('R_hot', r.hotOhm, 'resistance'),
+              'Ohm',
+            ),
+          ],
+    warnings: [
+      ...(r.signature ? [{ code: `method-${r.signature}` }] : []),
+      warn(r.verdict === 'above' && !r.signature, 'igniter-high'),
+      warn(i.currentA !== undefined && i.currentA < 0.5 * r.coldCurrentA!, 'igniter-not-heating'),
+    ],
+  }),
+})
+
+export const coilWorking = defineWorking({
+  id: 'coil',
+  group: 'electrics',
+  inputs: {
+    measuredOhm: ask('ohm', 0.01, 1e6, { default: 4000, doubt: { relative: 0.008 } }),
+    coilK: ask('temperature', C(-40), C(180), { default: C(20), imperialDefault: C(20), doubt: { absolute: 5 } }),
+    cardOhm: may('ohm', 0.01, 1e6, { default: 4000 }),
+    tolerance: ask('share', 0.005, 0.5, { default: 0.1 }),
+    voltageV: may('voltage', 0.1, 500, { doubt: { relative: 0.01 } }),
+  },
+  outputs: {
+    at20Ohm: tell('ohm'),
+    verdict: finding(['inside', 'below', 'above'] as const),
+    offShare: tell('share'),
+    currentA: tell('amp'),
+  },
+  principal: ['at20Ohm', 'verdict', 'offShare'],
+  notes: ['hot-coil-reads-high', 'disconnect-first', 'coil-not-seat'],
+  compute: (i) => {
+    const cold = copperAt20(i.measuredOhm, i.coilK)
+    if (!cold.ok) return cold
+    const offShare = i.cardOhm === undefined ? null : cold.value / i.cardOhm - 1
+    return answer({
+      at20Ohm: cold.value,
+      verdict: offShare === null ? null : offShare < -i.tolerance ? 'below' : offShare > i.tolerance ? 'above' : 'inside',
+      offShare,
+      currentA: i.voltageV === undefined ? null : i.voltageV / i.measuredOhm,
+    })
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'R20 = R/(1 + 0.00393·(T − 293.15 K))',
+        [term('R', i.measuredOhm, 'resistance'), term('T', i.coilK, 'temperature')],
+        term('R20', r.at20Ohm!, 'resistance'),
+        'copper, IEC 60228',
+      ),
+    ],
+    warnings: [warn(r.verdict === 'below', 'coil-shorted'), warn(r.verdict === 'above', 'coil-open')],
+  }),
+})
+
+export const flameCurrentWorking = defineWorking({
+  id: 'flame-current',
+  group: 'electrics',
+  inputs: {
+    currentA: ask('microamp', 1e-8, 1e-3, { default: 4e-6, imperialDefault: 4e-6, doubt: { absolute: 1e-7 } }),
+    peakA: ask('microamp', 1e-7, 1e-3, { default: 8e-6, doubt: { relative: 0.15 } }),
+    tripA: ask('microamp', 1e-8, 1e-4, { default: 1e-6 }),
+  },
+  outputs: { lean: tell('ratio'), rich: tell('ratio'), overTrip: tell('plain') },
+  principal: ['lean', 'rich', 'overTrip'],
+  notes: ['never-replaces-analyser', 'series-dc', 'earth-and-polarity', 'typical-not-limits'],
+  compute: (i) => {
+    const both = flameLambdas(i.currentA, i.peakA)
+    return both.ok ? answer({ ...both.value, overTrip: i.currentA / i.tripA }) : both
+  },
+  explain: (i, r) => ({
+    working: [
+      line(
+        'λ = 1 ± 0.42·√(ln(I_peak/I))',
+        [term('I_peak', i.peakA, 'current'), term('I', i.currentA, 'current')],
+        term('λ', r.lean!),
+        'typical curve, simulated; the lean side is shown',
+      ),
+    ],
+    warnings: [warn(r.overTrip! < 2, 'near-trip'), warn(true, 'two-mixtures')],
+  }),
+})

@@ -1,0 +1,109 @@
+import { gasProperties, type GasProperties, type GAS_PRESET_IDS, presetGas, withGrossCv } from '../gas'
+import { fail, type Problem, type Result } from '../result'
+import type { Quantity } from '../units'
+import type { Fields, GasChoice, InputOf, OutputOf, Outputs } from './fields'
+
+/** The groups of the Workings, in the order of the job. */
+export const WORKING_GROUPS = ['gas', 'supply', 'rate', 'combustion', 'room', 'heat', 'electrics', 'measuring'] as const
+export type WorkingGroup = (typeof WORKING_GROUPS)[number]
+
+/** A figure in a formula, SI, with its quantity so that it can be written in anybody's unit. */
+export interface Term {
+  readonly symbol: string
+  readonly valueSi: number
+  readonly quantity: Quantity
+}
+
+/** One line of the working: a formula whose symbols stand in `terms`, and what comes out. */
+export interface WorkingLine {
+  readonly formula: string
+  readonly terms: readonly Term[]
+  readonly result: Term
+  readonly source: string
+}
+
+/** Something to know about a result: a code with parameters; words live with the interface. */
+export interface Warning {
+  readonly code: string
+  readonly params?: Readonly<Record<string, string | number>>
+}
+
+export interface Explained {
+  readonly working: readonly WorkingLine[]
+  readonly warnings: readonly Warning[]
+}
+
+/** Fast path for many draws: writes the principal outputs for one set of numeric inputs. */
+export type Sampler = (inputs: Float64Array, outputs: Float64Array) => boolean
+
+/** One calculation of the trade that stands by itself: what it asks, what it tells, how, and why. */
+export interface Working {
+  readonly id: string
+  readonly group: WorkingGroup
+  readonly inputs: Fields
+  readonly outputs: Outputs
+  /** The figures that stand large, the first one first. */
+  readonly principal: readonly string[]
+  /** Rules of thumb and cautions that always belong to it, as codes. */
+  readonly notes: readonly string[]
+  compute(input: never): Result<Readonly<Record<string, unknown>>>
+  explain(input: never, result: never): Explained
+  sampler?(input: never): { readonly keys: readonly string[]; readonly outputs: readonly string[]; readonly sample: Sampler } | undefined
+}
+
+/** Writes down a working with its input and result typed from its fields. */
+export function defineWorking<const F extends Fields, const O extends Outputs>(working: {
+  readonly id: string
+  readonly group: WorkingGroup
+  readonly inputs: F
+  readonly outputs: O
+  readonly principal: readonly (keyof O & string)[]
+  readonly notes?: readonly string[]
+  compute(input: InputOf<F>): Result<OutputOf<O>>
+  explain(
+    input: InputOf<F>,
+    result: OutputOf<O>,
+  ): { working: readonly WorkingLine[]; warnings?: readonly (Warning | false | null | undefined)[] }
+  sampler?(input: InputOf<F>): ReturnType<NonNullable<Working['sampler']>>
+}): Working {
+  return {
+    ...working,
+    notes: working.notes ?? [],
+    explain: (input: never, result: never) => {
+      const told = working.explain(input, result)
+      return { working: told.working, warnings: (told.warnings ?? []).filter((w): w is Warning => !!w) }
+    },
+  } as unknown as Working
+}
+
+/** `term('p', 2000, 'pressure')` */
+export const term = (symbol: string, valueSi: number, quantity: Quantity = 'ratio'): Term => ({ symbol, valueSi, quantity })
+
+/** `line('Q = V / t', [...], term('Q', …), 'ideal gas law')` */
+export const line = (formula: string, terms: readonly Term[], result: Term, source: string): WorkingLine => ({
+  formula,
+  terms,
+  result,
+  source,
+})
+
+/** A warning when a condition holds. */
+export const warn = (when: boolean, code: string, params?: Warning['params']): Warning | false =>
+  when && { code, ...(params && { params }) }
+
+/** The properties of a chosen gas, with the supplier's calorific value in place of the computed one if there is one. */
+export function gasOf(choice: GasChoice, supplierGrossCv?: number): Result<GasProperties> {
+  const known: Result<GasProperties> = typeof choice === 'string' ? { ok: true, value: presetGas(choice) } : gasProperties(choice)
+  if (!known.ok) return inField(known.error, 'gas')
+  return supplierGrossCv === undefined ? known : withGrossCv(known.value, supplierGrossCv)
+}
+
+/** A problem of a part told as one of the field it came from. */
+export const inField = (problem: Problem, field: string): Result<never> =>
+  fail(problem.code, problem.params, [field, ...(problem.path ?? []).filter((p) => p !== field)])
+
+/** Whether a choice is one of the presets. */
+export const isPreset = (choice: GasChoice): choice is (typeof GAS_PRESET_IDS)[number] => typeof choice === 'string'
+
+/** A good answer with its codes kept as codes: `answer({ verdict: 'passes' })`. */
+export const answer = <const T>(value: T): Result<T> => ({ ok: true, value })

@@ -1,0 +1,95 @@
+import { changeOfGasWorking, gasWorking } from './catalogue/gas'
+import { condensingWorking, emissionsWorking, flueGasWorking, pairWorking, ratioValveWorking } from './catalogue/combustion'
+import {
+  coilWorking,
+  flameCurrentWorking,
+  igniterWorking,
+  thermistorCurveWorking,
+  thermistorWorking,
+  thermocoupleWorking,
+} from './catalogue/electrics'
+import { airRiseWorking, balanceWorking, burnWindowWorking, waterSideWorking } from './catalogue/heat'
+import { unitsWorking } from './catalogue/measuring'
+import { networkWorking } from './catalogue/network'
+import { altitudeWorking, gasRateWorking, manifoldWorking, orificeWorking } from './catalogue/rate'
+import { draughtWorking, openingsWorking, roomCoWorking } from './catalogue/room'
+import {
+  ladderWorking,
+  letByWorking,
+  obstructionWorking,
+  pipeRunWorking,
+  provingWorking,
+  purgeWorking,
+  smallestLeakWorking,
+  tightnessWorking,
+} from './catalogue/supply'
+import type { Working } from './define'
+
+/** Every calculation that stands by itself, in the order of the job. */
+export const WORKINGS: readonly Working[] = [
+  gasWorking,
+  changeOfGasWorking,
+  letByWorking,
+  tightnessWorking,
+  smallestLeakWorking,
+  purgeWorking,
+  ladderWorking,
+  pipeRunWorking,
+  networkWorking,
+  obstructionWorking,
+  provingWorking,
+  gasRateWorking,
+  orificeWorking,
+  manifoldWorking,
+  altitudeWorking,
+  flueGasWorking,
+  emissionsWorking,
+  pairWorking,
+  condensingWorking,
+  ratioValveWorking,
+  draughtWorking,
+  openingsWorking,
+  roomCoWorking,
+  airRiseWorking,
+  waterSideWorking,
+  balanceWorking,
+  burnWindowWorking,
+  thermistorWorking,
+  thermistorCurveWorking,
+  thermocoupleWorking,
+  igniterWorking,
+  coilWorking,
+  flameCurrentWorking,
+  unitsWorking,
+]
+
+const byId = new Map(WORKINGS.map((w) => [w.id, w]))
+/** A working by its id, or undefined. */
+export const workingById = (id: string): Working | undefined => byId.get(id)
+
+export { type Explained, gasOf, type Term, type Warning, type Working, WORKING_GROUPS, type WorkingGroup, type WorkingLine } from './define'
+export {
+  type CellField,
+  type ChoiceField,
+  type Describe,
+  type Field,
+  type GasChoice,
+  type GasField,
+  inputSchema,
+  type NumberField,
+  type OutputField,
+  outputSchema,
+  type RowsField,
+  type TextField,
+} from './fields'
+export {
+  type Doubts,
+  firstInput,
+  parseInput,
+  runWorking,
+  scatterWorking,
+  usualDoubts,
+  type WorkingAnswer,
+  type WorkingInput,
+  type WorkingResult,
+} from './run'

@@ -1,0 +1,212 @@
+import type { z } from 'zod'
+import { combined, type Contribution, contributions, MonteCarlo } from '../measure'
+import { ok, type Problem, type Result } from '../result'
+import type { Explained, Working } from './define'
+import { inputSchema, type NumberField } from './fields'
+
+/** What a calculation is given, checked. */
+export type WorkingInput = Readonly<Record<string, unknown>>
+export type WorkingResult = Readonly<Record<string, unknown>>
+/** Standard uncertainties of numeric inputs, SI. */
+export type Doubts = Readonly<Record<string, number>>
+
+export interface WorkingAnswer extends Explained {
+  readonly input: WorkingInput
+  readonly result: WorkingResult
+  /** Standard uncertainty of every numeric output that the inputs' doubts reach, SI. */
+  readonly uncertainty: Readonly<Record<string, number>>
+  /** For every such output which input matters how much, largest first. */
+  readonly sensitivity: Readonly<Record<string, readonly Contribution<string>[]>>
+  readonly doubts: Doubts
+}
+
+const schemas = new WeakMap<Working, z.ZodObject>()
+
+/** The schema a working's input is checked with, made once. */
+function schemaOf(working: Working): z.ZodObject {
+  let schema = schemas.get(working)
+  if (!schema) schemas.set(working, (schema = inputSchema(working.inputs)))
+  return schema
+}
+
+/** An issue of the schema as a problem with the field's name and allowed range. */
+function problemOf(working: Working, issue: z.core.$ZodIssue, input: unknown): Problem {
+  const path = issue.path.map((p) => (typeof p === 'symbol' ? String(p) : p))
+  const field = fieldAt(working, path)
+  const value = path.reduce<unknown>((at, key) => (at as Record<string | number, unknown> | undefined)?.[key], input)
+  const name = String(path.filter((p) => typeof p === 'string').at(-1) ?? '')
+  if (issue.code === 'unrecognized_keys')
+    return { code: 'unknown-field', params: { name: issue.keys.join(', ') }, path: [...path, issue.keys[0] ?? ''] }
+  if (value === undefined) return { code: 'needed', params: { name }, path }
+  if (typeof value === 'number' && !Number.isFinite(value)) return { code: 'not-finite', params: { name }, path }
+  if (field?.kind === 'number' && typeof value === 'number')
+    return { code: 'out-of-range', params: { name, min: field.min, max: field.max }, path }
+  if (field?.kind === 'choice') return { code: 'not-a-choice', params: { name, options: field.options.join(', ') }, path }
+  if (field?.kind === 'rows' && Array.isArray(value)) return { code: 'row-count', params: { name, min: field.min, max: field.max }, path }
+  if (field?.kind === 'gas') return { code: 'not-a-gas', params: { name }, path: path.slice(0, 1) }
+  return { code: 'wrong-type', params: { name }, path }
+}
+
+function fieldAt(working: Working, path: readonly (string | number)[]) {
+  const top = working.inputs[String(path[0])]
+  if (top?.kind === 'rows' && path.length >= 3) return top.columns[String(path[2])]
+  return top
+}
+
+/** Input as it comes from outside, checked against the working's own fields; every problem names its field and what is allowed. */
+export function parseInput(working: Working, raw: unknown): Result<WorkingInput, readonly Problem[]> {
+  const parsed = schemaOf(working).safeParse(raw)
+  return parsed.success
+    ? ok(parsed.data)
+    : { ok: false, error: oneEach(parsed.error.issues.map((issue) => problemOf(working, issue, raw))) }
+}
+
+/** One problem a field is enough to mend it. */
+function oneEach(problems: readonly Problem[]): Problem[] {
+  const seen = new Set<string>()
+  return problems.filter((p) => {
+    const at = JSON.stringify(p.path)
+    return !seen.has(at) && seen.add(at)
+  })
+}
+
+const isNumber = (field: unknown): field is NumberField => (field as { kind?: string } | undefined)?.kind === 'number'
+
+/** The usual doubt of each given number of an input, for those who know no better. */
+export function usualDoubts(working: Working, input: WorkingInput): Doubts {
+  return Object.fromEntries(
+    Object.entries(working.inputs).flatMap(([key, field]) => {
+      const value = input[key]
+      if (!isNumber(field) || !field.doubt || typeof value !== 'number') return []
+      return [[key, Math.max(field.doubt.absolute ?? 0, (field.doubt.relative ?? 0) * Math.abs(value))]]
+    }),
+  )
+}
+
+/** Nothing that is not a number leaves: an answer with NaN or Infinity in it is no answer. */
+function finite(value: unknown): boolean {
+  if (typeof value === 'number') return Number.isFinite(value)
+  if (Array.isArray(value)) return value.every(finite)
+  if (value && typeof value === 'object') return Object.values(value).every(finite)
+  return true
+}
+
+function numbersOf(working: Working, input: WorkingInput): Record<string, number> | undefined {
+  const result = working.compute(input as never)
+  if (!result.ok || !finite(result.value)) return undefined
+  return Object.fromEntries(
+    Object.entries(result.value).filter((e): e is [string, number] => isNumber(working.outputs[e[0]]) && typeof e[1] === 'number'),
+  )
+}
+
+/**
+ * A whole calculation: input checked, result, its uncertainty by linear propagation, which input matters, working and warnings.
+ *
+ * @param doubts standard uncertainties of inputs, SI; without them the usual ones of the fields count. An input that is absent has none.
+ * Problems: those of the fields (`needed`, `out-of-range`, `not-finite`, `unknown-field`, `not-a-choice`, …) and of the calculation itself; `no-answer` if it
+ * should ever not come out as a number.
+ *
+ * @example
+ * runWorking(workingById('gas-rate')!, { gas: 'methane', volumeM3: 0.05, seconds: 75, index: 'actual' })
+ * // result.heatInputGrossW 25 137, uncertainty.heatInputGrossW …
+ */
+export function runWorking(working: Working, raw: unknown, doubts?: Doubts): Result<WorkingAnswer, readonly Problem[]> {
+  const parsed = parseInput(working, raw)
+  if (!parsed.ok) return parsed
+  const input = parsed.value
+  const wrong = Object.entries(doubts ?? {}).find(([key, u]) => !isNumber(working.inputs[key]) || !(Number.isFinite(u) && u >= 0))
+  if (wrong) return { ok: false, error: [{ code: 'wrong-doubt', params: { name: wrong[0] }, path: ['uncertainty', wrong[0]] }] }
+  const result = working.compute(input as never)
+  if (!result.ok) return { ok: false, error: [result.error] }
+  if (!finite(result.value)) return { ok: false, error: [{ code: 'no-answer' }] }
+
+  const counted = Object.fromEntries(
+    Object.entries(doubts ?? usualDoubts(working, input)).filter(([key]) => typeof input[key] === 'number'),
+  )
+  const point = Object.fromEntries(Object.keys(counted).map((key) => [key, input[key] as number]))
+  const sensitivity = contributions((at) => numbersOf(working, { ...input, ...at }), point, counted) ?? {}
+  const reached = Object.entries(sensitivity).flatMap(([key, parts]) =>
+    parts && parts.some((p) => p.effect !== 0) ? [[key, parts.filter((p) => p.effect !== 0)] as const] : [],
+  )
+  return ok({
+    input,
+    result: result.value,
+    ...working.explain(input as never, result.value as never),
+    uncertainty: Object.fromEntries(reached.map(([key, parts]) => [key, combined(parts)])),
+    sensitivity: Object.fromEntries(reached),
+    doubts: counted,
+  })
+}
+
+/**
+ * A Monte Carlo run over a calculation, to be driven in pieces. Uses the calculation's own fast path where it has one.
+ *
+ * Problems: those of the input, `no-doubts` when nothing scatters.
+ */
+export function scatterWorking(
+  working: Working,
+  raw: unknown,
+  doubts: Doubts | undefined,
+  random: () => number,
+  samples: number,
+): Result<MonteCarlo<string>, readonly Problem[]> {
+  const parsed = parseInput(working, raw)
+  if (!parsed.ok) return parsed
+  const input = parsed.value
+  const here = numbersOf(working, input)
+  if (!here) {
+    const result = working.compute(input as never)
+    return { ok: false, error: [result.ok ? { code: 'no-answer' } : result.error] }
+  }
+  const counted = doubts ?? usualDoubts(working, input)
+  const keys = Object.keys(counted).filter((key) => typeof input[key] === 'number' && counted[key]! > 0)
+  if (keys.length === 0) return { ok: false, error: [{ code: 'no-doubts' }] }
+  const fast = working.sampler?.(input as never)
+  if (fast) {
+    const us = fast.keys.map((key) => (keys.includes(key) ? counted[key]! : 0))
+    return ok(
+      new MonteCarlo(
+        fast.keys.map((k) => (typeof input[k] === 'number' ? (input[k] as number) : 0)),
+        us,
+        fast.outputs,
+        fast.sample,
+        random,
+        samples,
+      ),
+    )
+  }
+  const outputs = Object.keys(here)
+  const draw: Record<string, unknown> = { ...input }
+  const compute = (x: Float64Array, out: Float64Array): boolean => {
+    for (let i = 0; i < keys.length; i++) draw[keys[i]!] = x[i]
+    const result = working.compute(draw as never)
+    if (!result.ok) return false
+    for (let i = 0; i < outputs.length; i++) {
+      const value = result.value[outputs[i]!]
+      if (typeof value !== 'number' || !Number.isFinite(value)) return false
+      out[i] = value
+    }
+    return true
+  }
+  return ok(
+    new MonteCarlo(
+      keys.map((k) => input[k] as number),
+      keys.map((k) => counted[k]!),
+      outputs,
+      compute,
+      random,
+      samples,
+    ),
+  )
+}
+
+/** The input a working starts with, in the units and habits of a school. */
+export function firstInput(working: Working, units: 'metric' | 'imperial'): WorkingInput {
+  return Object.fromEntries(
+    Object.entries(working.inputs).flatMap(([key, field]) => {
+      const value =
+        units === 'imperial' && 'imperialDefault' in field && field.imperialDefault !== undefined ? field.imperialDefault : field.default
+      return value === undefined || value === '' ? [] : [[key, value]]
+    }),
+  )
+}
