@@ -103,32 +103,27 @@ function cellSchema(field: CellField): z.ZodType {
   return field.whole ? number.int() : number
 }
 
-const described = (schema: z.ZodType, key: string, words: Describe, optional: boolean | undefined): z.ZodType => {
-  const told = schema.meta(words(key))
-  return optional ? told.optional() : told
+const described = (schema: z.ZodType, key: string, field: CellField, words: Describe): z.ZodType => {
+  const told = schema.meta(words(key, field))
+  return field.optional ? told.optional() : told
 }
 
 /** Title and description of a field for the published schema; the words themselves live with the interface. */
-export type Describe = (key: string) => { readonly title: string; readonly description?: string }
+export type Describe = (key: string, field: Field | OutputField) => { readonly title: string; readonly description?: string }
 
 /** The Zod schema of a calculation's input: what the API, the link and the form are all checked with. */
 export function inputSchema(fields: Fields, words: Describe = (key) => ({ title: key })): z.ZodObject {
   return z.strictObject(
     Object.fromEntries(
       Object.entries(fields).map(([key, field]) => {
-        if (field.kind === 'gas') return [key, z.union([z.enum(GAS_PRESET_IDS), gasCompositionSchema]).meta(words(key))]
+        if (field.kind === 'gas') return [key, z.union([z.enum(GAS_PRESET_IDS), gasCompositionSchema]).meta(words(key, field))]
         if (field.kind === 'rows') {
           const row = z.strictObject(
-            Object.fromEntries(
-              Object.entries(field.columns).map(([name, cell]) => [
-                name,
-                described(cellSchema(cell), name, words, cell.kind !== ('rows' as string) && 'optional' in cell && cell.optional),
-              ]),
-            ),
+            Object.fromEntries(Object.entries(field.columns).map(([name, cell]) => [name, described(cellSchema(cell), name, cell, words)])),
           )
-          return [key, z.array(row).min(field.min).max(field.max).meta(words(key))]
+          return [key, z.array(row).min(field.min).max(field.max).meta(words(key, field))]
         }
-        return [key, described(cellSchema(field), key, words, field.optional)]
+        return [key, described(cellSchema(field), key, field, words)]
       }),
     ),
   )
@@ -146,11 +141,11 @@ function outputCell(field: OutputField, words: Describe): z.ZodType {
       return z.string().nullable()
     case 'rows':
       return z.array(
-        z.strictObject(Object.fromEntries(Object.entries(field.columns).map(([k, c]) => [k, outputCell(c, words).meta(words(k))]))),
+        z.strictObject(Object.fromEntries(Object.entries(field.columns).map(([k, c]) => [k, outputCell(c, words).meta(words(k, c))]))),
       )
   }
 }
 
 /** The Zod schema of a calculation's result, for the published description. */
 export const outputSchema = (outputs: Outputs, words: Describe = (key) => ({ title: key })): z.ZodObject =>
-  z.strictObject(Object.fromEntries(Object.entries(outputs).map(([k, o]) => [k, outputCell(o, words).meta(words(k))])))
+  z.strictObject(Object.fromEntries(Object.entries(outputs).map(([k, o]) => [k, outputCell(o, words).meta(words(k, o))])))

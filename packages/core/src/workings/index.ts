@@ -82,6 +82,7 @@ export {
   type RowsField,
   type TextField,
 } from './fields'
+export { readingsOf, type WorkingReading } from './readings'
 export {
   type Doubts,
   firstInput,

@@ -5,6 +5,7 @@ import {
   inputSchema,
   outputSchema,
   parseInput,
+  readingsOf,
   runWorking,
   scatterWorking,
   usualDoubts,
@@ -425,5 +426,34 @@ describe('Monte Carlo over a working', () => {
     expect(
       scatterWorking(workingById('flue-gas')!, { ...first('flue-gas'), flueTemperatureK: C(1) }, undefined, Math.random, 10),
     ).toMatchObject({ error: [{ code: 'flue-colder-than-air' }] })
+  })
+})
+
+describe('what a visit keeps', () => {
+  test('the meter’s volume, time, rate and inputs, with their doubt', () => {
+    const kept = readingsOf('gas-rate', run('gas-rate', first('gas-rate')))
+    expect(kept.map((r) => [r.measurandId, r.origin])).toEqual([
+      ['volume.metered', 'measured'],
+      ['time.metered', 'measured'],
+      ['rate.gas', 'computed'],
+      ['input.gross', 'computed'],
+      ['input.net', 'computed'],
+    ])
+    for (const r of kept) expect(r.standardUncertainty).toBeGreaterThan(0)
+  })
+  test('millivolts go where their kind says, the ladder to its rungs, predictions nowhere', () => {
+    const volts = { ...first('thermocouple'), kind: 'pilot-generator', openV: 0.6, loadedV: 0.4 }
+    expect(readingsOf('thermocouple', run('thermocouple', volts)).map((r) => r.measurandId)).toEqual([
+      'pilotGenerator.open',
+      'pilotGenerator.loaded',
+    ])
+    const rungs = readingsOf('pressure-ladder', run('pressure-ladder', { ...first('pressure-ladder'), isolatorPa: undefined }))
+    expect(rungs.map((r) => r.stationId)).toEqual(['inlet', 'meter', 'inlet'])
+    expect(readingsOf('manifold', run('manifold', first('manifold')))).toEqual([])
+  })
+  test('only what the registry holds possible', () => {
+    const hot = run('igniter', { ...first('igniter'), currentA: undefined })
+    expect(readingsOf('igniter', hot).map((r) => r.measurandId)).toEqual(['igniter.coldResistance'])
+    expect(readingsOf('igniter', { ...hot, input: { ...hot.input, coldOhm: -5 } })).toEqual([])
   })
 })
