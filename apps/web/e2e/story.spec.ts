@@ -1,12 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page, test } from '@playwright/test'
+import { accessible } from './axe'
 import { bringToRate, makeSafe, nextStep, openVisit, putEverythingBack, record, signIn, start } from './technician'
-
-/** No serious finding by axe, in the theme that is on. */
-async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
-}
 
 const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
 

@@ -311,3 +311,18 @@ export const report = pgTable(
     ownFirmOnly(),
   ],
 )
+
+/** What each person typed last into each of the Workings, so that it stands there again on any device. */
+export const workingMemory = pgTable(
+  'working_memory',
+  {
+    firmId: firmId(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id),
+    workingId: text('working_id').notNull(),
+    input: jsonb('input').$type<Record<string, unknown>>().notNull(),
+    updatedAt: stamp('updated_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.userId, t.workingId] }), ownFirmOnly()],
+)

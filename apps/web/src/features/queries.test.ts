@@ -20,11 +20,7 @@ beforeAll(async () => {
     Actor,
   ]
 })
-afterAll(async () => {
-  await closeAll()
-  const shared = globalThis as typeof globalThis & { lucernaDatabase?: { client: { end: () => Promise<void> } } }
-  await shared.lucernaDatabase?.client.end()
-})
+afterAll(closeAll)
 
 const place = async (name: string) => {
   const [s] = await ownerDb.select().from(site).where(eq(site.name, name))

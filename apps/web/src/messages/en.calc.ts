@@ -96,7 +96,11 @@ const calculations: Record<string, readonly [title: string, what: string, words:
     'What the offset does to CO₂ at low rate, pascal by pascal',
     'zero governor premix throttle offset screw venturi low fire co2 pneumatic',
   ],
-  draught: ['Draught', 'Theoretical draught of a chimney, and a measured one judged', 'draft chimney stack pull flue spillage hood downdraught'],
+  draught: [
+    'Draught',
+    'Theoretical draught of a chimney, and a measured one judged',
+    'draft chimney stack pull flue spillage hood downdraught',
+  ],
   'air-openings': [
     'Combustion air openings',
     'Free area of ventilators by rule, or room volume',
@@ -108,7 +112,11 @@ const calculations: Record<string, readonly [title: string, what: string, words:
     'Rise, air flow or output of a furnace, with altitude',
     'delta t cfm airflow furnace blower 1.08 warm air output supply return',
   ],
-  'water-side': ['Water side', 'Output, flow or temperature difference of water', 'boiler output flow return delta t litres per minute gpm pump'],
+  'water-side': [
+    'Water side',
+    'Output, flow or temperature difference of water',
+    'boiler output flow return delta t litres per minute gpm pump',
+  ],
   'heat-balance': [
     'Input against output',
     'Does input times efficiency meet what is carried away?',
@@ -173,7 +181,6 @@ export const calcWords = {
   'calc.matters': 'What matters most',
   'calc.matters-for': 'for',
   'calc.matters-row': '{{doubt}} of {{input}} moves it by {{effect}}',
-  'calc.no-doubt-reaches': 'None of these doubts reaches it.',
   'calc.spread': 'Spread',
   'calc.spread-why': 'Draws every reading 100 000 times within its doubt: sees bends and walls that the straight-line doubt misses.',
   'calc.spread-run': 'Scatter 100 000 times',
@@ -231,6 +238,11 @@ export const calcWords = {
   'calc.picture.co': 'unburnt CO',
   'calc.picture.ladder': 'Pressures down the line as heights',
   'calc.picture.limit': 'limit',
+  'calc.nothing-wrong': 'nothing found',
+  'calc.rung.standingPa': 'standing',
+  'calc.rung.meterWorkingPa': 'meter',
+  'calc.rung.isolatorPa': 'isolating valve',
+  'calc.rung.inletPa': 'valve inlet',
   'calc.picture.sweep': '{{y}} over {{x}}, with your point marked.',
   'calc.picture.network': 'The pipes from the meter; the costliest is {{costliest}}, the load that loses most is {{worst}}.',
   'calc.picture.meter': 'meter',
@@ -243,15 +255,18 @@ export const calcWords = {
   'calc.picture.this-burner': 'this burner',
   'calc.picture.planned': 'as planned',
   'calc.picture.share': '{{name}} {{value}}',
-  ...Object.fromEntries(['gas', 'supply', 'rate', 'combustion', 'room', 'heat', 'electrics', 'measuring'].map((g, i) => [
-    `calc-group.${g}`,
-    ['The gas', 'Supply and pipes', 'Rate and pressure', 'Combustion', 'Flue, air, room', 'Heat carried', 'Electrics', 'Measuring'][i] ?? g,
-  ])),
+  ...Object.fromEntries(
+    ['gas', 'supply', 'rate', 'combustion', 'room', 'heat', 'electrics', 'measuring'].map((g, i) => [
+      `calc-group.${g}`,
+      ['The gas', 'Supply and pipes', 'Rate and pressure', 'Combustion', 'Flue, air, room', 'Heat carried', 'Electrics', 'Measuring'][i] ??
+        g,
+    ]),
+  ),
   ...Object.fromEntries(
     Object.entries(calculations).flatMap(([id, [title, what, words]]) => [
-      [`calc.${id}.title`, title],
-      [`calc.${id}.what`, what],
-      [`calc.${id}.words`, words],
+      [`calculation.${id}.title`, title],
+      [`calculation.${id}.what`, what],
+      [`calculation.${id}.words`, words],
     ]),
   ),
 }

@@ -1,3 +1,6 @@
+import { calcWords } from './en.calc'
+import { calcFieldWords } from './en.calc.fields'
+import { calcSaidWords } from './en.calc.said'
 import { enScience } from './en.science'
 import { enVisit } from './en.visit'
 
@@ -5,6 +8,9 @@ import { enVisit } from './en.visit'
 export const en = {
   ...enScience,
   ...enVisit,
+  ...calcWords,
+  ...calcFieldWords,
+  ...calcSaidWords,
   'app.line': 'The lamp for the boiler room',
   'app.caution': 'For licensed people. Local code and the maker’s instructions come before anything this program says.',
   'sign-in.title': 'Sign in',

@@ -7,6 +7,8 @@ import { DEFECT_CLASSES, SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { OBSERVATION_IDS, OBSERVATIONS } from '@lucerna/core/procedure'
 import { QUANTITIES } from '@lucerna/core/units'
 import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
+import { firstInput, runWorking, WORKING_GROUPS, WORKINGS } from '@lucerna/core/workings'
+import { labelOf, pickText } from '@/features/workings/words'
 import { t } from '@/ui/words'
 import { en } from './en'
 
@@ -107,6 +109,38 @@ test('every key put together has words for all it can be', () => {
   ]
   expect(wanted.filter((k) => !has(k))).toEqual([])
   expect(APPLIANCE_TYPES.length).toBeGreaterThan(0)
+})
+
+test('the Workings: every title, label, choice, note, warning and problem has words', () => {
+  const wanted: string[] = [...WORKING_GROUPS.map((g) => `calc-group.${g}`)]
+  const shown: string[] = []
+  for (const w of WORKINGS) {
+    for (const part of ['title', 'what', 'words']) wanted.push(`calculation.${w.id}.${part}`)
+    for (const note of w.notes) wanted.push(`calc-note.${note}`)
+    const walk = (key: string, field: (typeof w.inputs)[string] | (typeof w.outputs)[string]) => {
+      shown.push(labelOf(w.id, key))
+      if ('options' in field) for (const o of field.options) shown.push(pickText(key, o))
+      if ('columns' in field) for (const [name, cell] of Object.entries(field.columns)) walk(name, cell)
+    }
+    for (const [key, field] of [...Object.entries(w.inputs), ...Object.entries(w.outputs)]) walk(key, field)
+    for (const units of ['metric', 'imperial'] as const) {
+      const answer = runWorking(w, firstInput(w, units))
+      if (answer.ok) wanted.push(...answer.value.warnings.map((x) => `calc-warn.${x.code}`))
+    }
+  }
+  const workings = files(path.resolve(SOURCE, '../../../packages/core/src/workings/catalogue'))
+    .map((f) => readFileSync(f, 'utf8'))
+    .join('\n')
+  for (const [, code] of workings.matchAll(/warn\([^;]*?,\s*'([a-z-]+)'[,)\s]/g)) wanted.push(`calc-warn.${code}`)
+  for (const room of ['flue', 'burner', 'supply', 'heat', 'electrics', 'ventilation', 'workings', 'gas', 'measure'])
+    for (const [, code] of files(path.resolve(SOURCE, `../../../packages/core/src/${room}`))
+      .map((f) => readFileSync(f, 'utf8'))
+      .join('\n')
+      .matchAll(/fail\('([a-z0-9-]+)'/g))
+      wanted.push(`calc-problem.${code}`)
+  const typedOnly = new Set(['calc-problem.out-of-range-unit', 'calc-problem.o2-or-co2-needed'])
+  expect([...new Set(wanted)].filter((k) => !has(k) && !typedOnly.has(k))).toEqual([])
+  expect(shown.filter((s) => /^(ask|pick|quantity|gas)\./.test(s))).toEqual([])
 })
 
 test('no words lie about unused', () => {

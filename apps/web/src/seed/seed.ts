@@ -1,8 +1,9 @@
 import { serviceSheet } from '@lucerna/core/procedure'
 import type { GasId } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
-import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
+import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { serviceGates } from '@lucerna/core/visit'
+import { firstInput, workingById } from '@lucerna/core/workings'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { type Random, seededRandom } from '@lucerna/sim/random'
 import { hashPassword } from 'better-auth/crypto'
@@ -282,6 +283,9 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
         const instruments = await seedInstruments(tx, firm, firmId, people, newId, now)
         const technician = firm.people.find((p) => p.role === 'technician')!
         const userId = people.get(technician.key)!
+        await tx
+          .insert(t.workingMemory)
+          .values(rememberedWorkings(practice.units).map((w) => ({ ...w, firmId, userId, updatedAt: now.toISOString() })))
         const actor: Actor = {
           userId,
           firmId,
@@ -353,4 +357,12 @@ export async function seedToday(ownerUrl: string, now: Date): Promise<number> {
   } finally {
     await client.end()
   }
+}
+
+/** What a technician of a school used last: the list of the Workings is never bare. */
+function rememberedWorkings(units: Practice['units']) {
+  return ['gas-rate', 'flue-gas', 'pressure-ladder'].map((workingId) => ({
+    workingId,
+    input: { ...firstInput(workingById(workingId)!, units) },
+  }))
 }

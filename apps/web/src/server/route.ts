@@ -38,10 +38,12 @@ export async function readJson(request: Request): Promise<unknown> {
   }
 }
 
+/** Whether a text is an id at all. */
+export const isId = (text: string): boolean => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i.test(text)
+
 /** An id from the path: what is not an id is simply not found. */
 export function pathId(id: string): string {
-  if (!/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i.test(id))
-    throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
+  if (!isId(id)) throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
   return id.toLowerCase()
 }
 

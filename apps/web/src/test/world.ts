@@ -16,6 +16,8 @@ export const ownerDb: Database = owner.db
 export const closeAll = async (): Promise<void> => {
   await app.client.end()
   await owner.client.end()
+  // The application's own pool, if what was tested opened it.
+  await (globalThis as typeof globalThis & { lucernaDatabase?: { client: { end: () => Promise<void> } } }).lucernaDatabase?.client.end()
 }
 
 /** A person of the demo world as they act now. */

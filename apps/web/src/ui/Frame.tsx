@@ -1,11 +1,11 @@
-import { CalendarDays, Flame, House, Ellipsis } from 'lucide-react'
+import { Calculator, CalendarDays, Ellipsis, Flame, House } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { Mark } from './Mark'
 import { PersonMenu } from './PersonMenu'
 import { t } from './words'
 
-type Place = 'today' | 'places' | 'visit' | 'more'
+type Place = 'today' | 'places' | 'visit' | 'workings' | 'more'
 
 export interface FrameProps {
   readonly title: string
@@ -25,6 +25,7 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
     { id: 'today', href: '/today', icon: CalendarDays },
     { id: 'places', href: '/places', icon: House },
     ...(openVisitId ? [{ id: 'visit', href: `/visits/${openVisitId}`, icon: Flame } as const] : []),
+    { id: 'workings', href: '/workings', icon: Calculator },
   ] as const
   return (
     <div className="flex min-h-dvh flex-col">

@@ -96,6 +96,7 @@ export const mayText = (max: number): TextField & { optional: true } => ({ kind:
 export const GAS: GasField = { kind: 'gas', default: 'natural-gas-h', imperialDefault: 'pipeline-gas-na' }
 
 const C = (celsius: number) => celsius + 273.15
+const F = (fahrenheit: number) => (fahrenheit + 459.67) / 1.8
 /** Fields that many calculations share. */
 export const BAROMETER = may('barometer', 50_000, 110_000, { default: 101_325, doubt: { absolute: 100 } })
 export const O2 = ask('percent', 0, 0.209, { default: 0.05, imperialDefault: 0.07, doubt: { absolute: 0.001 } })
@@ -104,11 +105,11 @@ export const MAY_CO2 = may('percent', 0.001, 0.25, { doubt: { absolute: 0.0015 }
 export const CO = may('ppm', 0, 0.1, { default: 40e-6, doubt: { absolute: 5e-6, relative: 0.025 } })
 export const FLUE = ask('temperature', C(-20), C(700), {
   default: C(120),
-  imperialDefault: 449.82,
+  imperialDefault: F(350),
   doubt: { absolute: 0.5, relative: 0.0025 },
 })
-export const AIR = ask('temperature', C(-40), C(60), { default: C(20), imperialDefault: 294.26, doubt: { absolute: 0.5 } })
+export const AIR = ask('temperature', C(-40), C(60), { default: C(20), imperialDefault: F(70), doubt: { absolute: 0.5 } })
 export const HUMIDITY = may('share', 0, 1, { doubt: { absolute: 0.05 } })
 export const SUPPLIER_CV = may('calorific', 1e6, 2e8, { doubt: { relative: 0.005 } })
-export const GAS_TEMPERATURE = may('temperature', C(-40), C(60), { default: C(15), imperialDefault: 288.706, doubt: { absolute: 1 } })
-export { C }
+export const GAS_TEMPERATURE = may('temperature', C(-40), C(60), { default: C(15), imperialDefault: F(60), doubt: { absolute: 1 } })
+export { C, F }

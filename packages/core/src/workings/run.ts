@@ -72,13 +72,56 @@ function oneEach(problems: readonly Problem[]): Problem[] {
 
 const isNumber = (field: unknown): field is NumberField => (field as { kind?: string } | undefined)?.kind === 'number'
 
-/** The usual doubt of each given number of an input, for those who know no better. */
+type Row = Readonly<Record<string, unknown>>
+
+/**
+ * What can carry a doubt: a number that is asked for, or a whole column of a table. A tape or a plate that is off is off in every row alike, so a column is scaled as
+ * one; its doubt is a share of its values.
+ */
+function doubtful(working: Working, key: string): NumberField | undefined {
+  const [table, column] = key.split('.')
+  const field = working.inputs[table ?? '']
+  if (column !== undefined) {
+    const cell = field?.kind === 'rows' ? field.columns[column] : undefined
+    return isNumber(cell) ? cell : undefined
+  }
+  return isNumber(field) ? field : undefined
+}
+
+/** The value that is varied: the number itself, or 1 for a column that has any. */
+function valueAt(input: WorkingInput, key: string): number | undefined {
+  const [table = '', column] = key.split('.')
+  const value = input[table]
+  if (column === undefined) return typeof value === 'number' ? value : undefined
+  return Array.isArray(value) && (value as Row[]).some((row) => typeof row[column] === 'number') ? 1 : undefined
+}
+
+function withValues(input: WorkingInput, at: Readonly<Record<string, number>>): WorkingInput {
+  const next: Record<string, unknown> = { ...input }
+  for (const [key, value] of Object.entries(at)) {
+    const [table = '', column] = key.split('.')
+    if (column === undefined) next[table] = value
+    else
+      next[table] = (next[table] as Row[]).map((row) => (typeof row[column] === 'number' ? { ...row, [column]: row[column] * value } : row))
+  }
+  return next
+}
+
+/** The usual doubt of each given number of an input, for those who know no better; columns as `table.column`, as a share. */
 export function usualDoubts(working: Working, input: WorkingInput): Doubts {
   return Object.fromEntries(
     Object.entries(working.inputs).flatMap(([key, field]) => {
       const value = input[key]
+      if (field.kind === 'rows')
+        return Object.entries(field.columns).flatMap(([column, cell]) =>
+          isNumber(cell) && cell.doubt?.relative !== undefined && valueAt(input, `${key}.${column}`) !== undefined
+            ? [[`${key}.${column}`, cell.doubt.relative]]
+            : [],
+        )
       if (!isNumber(field) || !field.doubt || typeof value !== 'number') return []
-      return [[key, Math.max(field.doubt.absolute ?? 0, (field.doubt.relative ?? 0) * Math.abs(value))]]
+      // A share of a temperature is meant of its reading in °C, as instruments state it.
+      const size = Math.abs(field.quantity === 'temperature' ? value - 273.15 : value)
+      return [[key, Math.max(field.doubt.absolute ?? 0, (field.doubt.relative ?? 0) * size)]]
     }),
   )
 }
@@ -114,17 +157,17 @@ export function runWorking(working: Working, raw: unknown, doubts?: Doubts): Res
   const parsed = parseInput(working, raw)
   if (!parsed.ok) return parsed
   const input = parsed.value
-  const wrong = Object.entries(doubts ?? {}).find(([key, u]) => !isNumber(working.inputs[key]) || !(Number.isFinite(u) && u >= 0))
+  const wrong = Object.entries(doubts ?? {}).find(([key, u]) => !doubtful(working, key) || !(Number.isFinite(u) && u >= 0))
   if (wrong) return { ok: false, error: [{ code: 'wrong-doubt', params: { name: wrong[0] }, path: ['uncertainty', wrong[0]] }] }
   const result = working.compute(input as never)
   if (!result.ok) return { ok: false, error: [result.error] }
   if (!finite(result.value)) return { ok: false, error: [{ code: 'no-answer' }] }
 
   const counted = Object.fromEntries(
-    Object.entries(doubts ?? usualDoubts(working, input)).filter(([key]) => typeof input[key] === 'number'),
+    Object.entries(doubts ?? usualDoubts(working, input)).filter(([key]) => valueAt(input, key) !== undefined),
   )
-  const point = Object.fromEntries(Object.keys(counted).map((key) => [key, input[key] as number]))
-  const sensitivity = contributions((at) => numbersOf(working, { ...input, ...at }), point, counted) ?? {}
+  const point = Object.fromEntries(Object.keys(counted).map((key) => [key, valueAt(input, key)!]))
+  const sensitivity = contributions((at) => numbersOf(working, withValues(input, at)), point, counted) ?? {}
   const reached = Object.entries(sensitivity).flatMap(([key, parts]) =>
     parts && parts.some((p) => p.effect !== 0) ? [[key, parts.filter((p) => p.effect !== 0)] as const] : [],
   )
@@ -159,7 +202,7 @@ export function scatterWorking(
     return { ok: false, error: [result.ok ? { code: 'no-answer' } : result.error] }
   }
   const counted = doubts ?? usualDoubts(working, input)
-  const keys = Object.keys(counted).filter((key) => typeof input[key] === 'number' && counted[key]! > 0)
+  const keys = Object.keys(counted).filter((key) => valueAt(input, key) !== undefined && counted[key]! > 0)
   if (keys.length === 0) return { ok: false, error: [{ code: 'no-doubts' }] }
   const fast = working.sampler?.(input as never)
   if (fast) {
@@ -176,10 +219,12 @@ export function scatterWorking(
     )
   }
   const outputs = Object.keys(here)
+  const columns = keys.filter((key) => key.includes('.'))
   const draw: Record<string, unknown> = { ...input }
   const compute = (x: Float64Array, out: Float64Array): boolean => {
-    for (let i = 0; i < keys.length; i++) draw[keys[i]!] = x[i]
-    const result = working.compute(draw as never)
+    for (let i = 0; i < keys.length; i++) if (!keys[i]!.includes('.')) draw[keys[i]!] = x[i]
+    const scaled = columns.length > 0 ? withValues(draw, Object.fromEntries(columns.map((key) => [key, x[keys.indexOf(key)]!]))) : draw
+    const result = working.compute(scaled as never)
     if (!result.ok) return false
     for (let i = 0; i < outputs.length; i++) {
       const value = result.value[outputs[i]!]
@@ -190,7 +235,7 @@ export function scatterWorking(
   }
   return ok(
     new MonteCarlo(
-      keys.map((k) => input[k] as number),
+      keys.map((k) => valueAt(input, k)!),
       keys.map((k) => counted[k]!),
       outputs,
       compute,

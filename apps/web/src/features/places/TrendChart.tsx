@@ -2,14 +2,12 @@
 
 import { type MeasurandId, MEASURANDS, shownAs } from '@lucerna/core/measure'
 import { fromSi } from '@lucerna/core/units'
-import { CategoryScale, Chart, type ChartOptions, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js'
-import annotation from 'chartjs-plugin-annotation'
-import { useEffect, useRef, useState } from 'react'
+import type { ChartOptions } from 'chart.js'
+import { useRef } from 'react'
 import { Line } from 'react-chartjs-2'
 import { dateAt } from '@/ui/dates'
 import { unitText, type Units } from '@/ui/figures'
-
-Chart.register(CategoryScale, LinearScale, LineElement, PointElement, Tooltip, annotation)
+import { useChartColours } from '@/ui/useChartColours'
 
 /** As-left values of one figure over the visits, in the card's bracket. */
 export function TrendChart({
@@ -30,24 +28,7 @@ export function TrendChart({
   readonly label: string
 }) {
   const holder = useRef<HTMLDivElement>(null)
-  const [colours, setColours] = useState({ text: '#888', bead: '#888', brass: '#888', rule: '#888', font: 'sans-serif' })
-  useEffect(() => {
-    const read = () => {
-      const style = getComputedStyle(holder.current ?? document.body)
-      const of = (name: string) => style.getPropertyValue(name).trim()
-      setColours({
-        text: of('--color-secondary'),
-        bead: of('--color-info'),
-        brass: of('--color-primary'),
-        rule: of('--hairline'),
-        font: style.fontFamily,
-      })
-    }
-    read()
-    const watcher = new MutationObserver(read)
-    watcher.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-    return () => watcher.disconnect()
-  }, [])
+  const colours = useChartColours(holder)
   const { quantity } = MEASURANDS[measurandId]
   const shown = shownAs(measurandId, units)
   const write = (si: number) => Number(fromSi(si, shown.unit, quantity).toFixed(shown.digits + 1))

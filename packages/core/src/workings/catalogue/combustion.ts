@@ -17,7 +17,7 @@ import {
 } from '../../flue'
 import { AIR_OXYGEN, ATMOSPHERE_PA, GAS_PRESET_IDS } from '../../gas'
 import { fail } from '../../result'
-import { AIR, ask, BAROMETER, C, choose, CO, finding, findings, FLUE, GAS, HUMIDITY, may, MAY_CO2, MAY_O2, O2, tell } from '../build'
+import { AIR, ask, BAROMETER, C, F, choose, CO, finding, findings, FLUE, GAS, HUMIDITY, may, MAY_CO2, MAY_O2, O2, tell } from '../build'
 import { answer, defineWorking, gasOf, line, term, warn } from '../define'
 
 const CO_MASS = 0.0280101
@@ -341,7 +341,7 @@ export const condensingWorking = defineWorking({
   inputs: {
     gas: GAS,
     o2Dry: O2,
-    flueTemperatureK: ask('temperature', C(5), C(200), { default: C(45), imperialDefault: 318.15, doubt: { absolute: 0.5 } }),
+    flueTemperatureK: ask('temperature', C(5), C(200), { default: C(45), imperialDefault: F(115), doubt: { absolute: 0.5 } }),
     airTemperatureK: AIR,
     humidity: may('share', 0, 1, { default: 0.5, doubt: { absolute: 0.05 } }),
     heatInputGrossW: ask('power', 100, 5e7, { default: 24_000, imperialDefault: 29_307, doubt: { relative: 0.02 } }),

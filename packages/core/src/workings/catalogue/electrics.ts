@@ -71,7 +71,7 @@ export const thermistorCurveWorking = defineWorking({
       kind: 'rows',
       columns: {
         temperatureK: ask('temperature', C(-50), C(250), { default: C(25) }),
-        ohm: ask('kiloohm', 0.1, 1e8, { default: 10_000 }),
+        ohm: ask('kiloohm', 0.1, 1e8, { default: 10_000, doubt: { relative: 0.01 } }),
       },
       min: 2,
       max: 60,

@@ -1,7 +1,7 @@
 import { ATMOSPHERE_PA } from '../../gas'
 import { AIR_CP, airSide, burnWindow, heatBalance, planRates, STANDARD_AIR_K, WATER_CP, waterDensity, waterSide } from '../../heat'
 import { airDensity } from '../../gas'
-import { ask, BAROMETER, C, choose, finding, may, tell, text } from '../build'
+import { ask, BAROMETER, C, F, choose, finding, may, tell, text } from '../build'
 import { answer, defineWorking, line, term, warn } from '../define'
 
 const OUTPUT = may('power', 10, 1e7, { default: 20_000, imperialDefault: 23_446, doubt: { relative: 0.02 } })
@@ -84,7 +84,7 @@ export const waterSideWorking = defineWorking({
     outputW: OUTPUT,
     flowM3PerS: may('water', 1e-6, 1, { default: 17 / 60_000, imperialDefault: 2.8e-4, doubt: { relative: 0.02 } }),
     differenceK: may('difference', 0.2, 120, { default: 20, imperialDefault: 11.11, doubt: { absolute: 0.4 } }),
-    waterTemperatureK: ask('temperature', C(0), C(150), { default: C(60), imperialDefault: 333.15, doubt: { absolute: 1 } }),
+    waterTemperatureK: ask('temperature', C(0), C(150), { default: C(60), imperialDefault: F(140), doubt: { absolute: 1 } }),
     heatCapacityFactor: ask('ratio', 0.5, 1.1, { default: 1 }),
   },
   outputs: {
@@ -169,13 +169,13 @@ export const burnWindowWorking = defineWorking({
     loadW: ask('power', 0, 1e7, { default: 8000, imperialDefault: 8792, doubt: { relative: 0.15 } }),
     waterKg: ask('mass', 0.1, 20_000, { default: 60, imperialDefault: 45.36, doubt: { relative: 0.1 } }),
     metalJPerK: ask('heatCapacity', 0, 1e8, { default: 0 }),
-    startK: ask('temperature', C(0), C(125), { default: C(50), imperialDefault: 322.04, doubt: { absolute: 1 } }),
-    limitK: ask('temperature', C(0), C(130), { default: C(80), imperialDefault: 355.37, doubt: { absolute: 1 } }),
+    startK: ask('temperature', C(0), C(125), { default: C(50), imperialDefault: F(120), doubt: { absolute: 1 } }),
+    limitK: ask('temperature', C(0), C(130), { default: C(80), imperialDefault: F(180), doubt: { absolute: 1 } }),
     rates: {
       kind: 'rows',
       columns: {
         id: text(20, 'max'),
-        outputW: ask('power', 10, 1e7, { default: 24_000 }),
+        outputW: ask('power', 10, 1e7, { default: 24_000, doubt: { relative: 0.02 } }),
         seconds: ask('minutes', 1, 14_400, { default: 300 }),
       },
       min: 0,

@@ -1,7 +1,7 @@
 import { DRAUGHT_FINDINGS, flueNumbers, judgeDraught, theoreticalDraught } from '../../flue'
 import { ATMOSPHERE_PA } from '../../gas'
 import { airOpening, OPENING_RULES, roomCo } from '../../ventilation'
-import { ask, BAROMETER, C, choose, finding, GAS, may, O2, tell } from '../build'
+import { ask, BAROMETER, C, F, choose, finding, GAS, may, O2, tell } from '../build'
 import { answer, defineWorking, gasOf, line, term, warn } from '../define'
 
 export const draughtWorking = defineWorking({
@@ -11,8 +11,8 @@ export const draughtWorking = defineWorking({
     gas: GAS,
     o2Dry: ask('percent', 0, 0.209, { default: 0.08, imperialDefault: 0.08, doubt: { absolute: 0.001 } }),
     heightM: ask('length', 0.1, 100, { default: 10, imperialDefault: 9.144, doubt: { absolute: 0.1 } }),
-    flueMeanK: ask('temperature', C(-20), C(500), { default: C(150), imperialDefault: 422.04, doubt: { absolute: 5 } }),
-    outsideK: ask('temperature', C(-40), C(50), { default: C(10), imperialDefault: 283.15, doubt: { absolute: 1 } }),
+    flueMeanK: ask('temperature', C(-20), C(500), { default: C(150), imperialDefault: F(300), doubt: { absolute: 5 } }),
+    outsideK: ask('temperature', C(-40), C(50), { default: C(10), imperialDefault: F(50), doubt: { absolute: 1 } }),
     dilutionShare: may('share', 0, 0.95, { default: 0, doubt: { absolute: 0.05 } }),
     resistancePa: may('smallPressure', 0, 200, { doubt: { relative: 0.2 } }),
     roomSuctionPa: may('smallPressure', 0, 50, { doubt: { absolute: 0.5 } }),

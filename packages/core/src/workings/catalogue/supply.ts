@@ -18,7 +18,7 @@ import {
   temperatureRise,
   valveProving,
 } from '../../supply'
-import { ask, BAROMETER, C, choose, finding, findings, GAS, may, tell } from '../build'
+import { ask, BAROMETER, C, F, choose, finding, findings, GAS, may, tell } from '../build'
 import { answer, defineWorking, gasOf, line, term, warn } from '../define'
 import { pipeGas } from './gas'
 
@@ -225,7 +225,7 @@ const PIPES = {
   kind: 'rows',
   columns: {
     size: choose(SIZES, 'cu-22'),
-    lengthM: ask('length', 0, 2000, { default: 5 }),
+    lengthM: ask('length', 0, 2000, { default: 5, doubt: { relative: 0.03 } }),
   },
   min: 0,
   max: 100,
@@ -237,7 +237,7 @@ const PIPES = {
 
 const METER_VOLUME = ask('volume', 0, 10, { default: 0.008, doubt: { relative: 0.05 } })
 const EXTRA_VOLUME = may('volume', 0, 100)
-const GAS_K = ask('temperature', C(-30), C(50), { default: C(15), imperialDefault: 288.706, doubt: { absolute: 0.5 } })
+const GAS_K = ask('temperature', C(-30), C(50), { default: C(15), imperialDefault: F(60), doubt: { absolute: 0.5 } })
 const MAY_GAS_K = may('temperature', C(-30), C(50), { doubt: { absolute: 0.2 } })
 const READABLE = ask('gauge', 0.1, 1000, { default: 25, imperialDefault: 25 })
 
@@ -286,16 +286,17 @@ const pressureTest = <const K extends 'tightness' | 'let-by'>(kind: K) => {
       const smallest = smallestLeak(volumeM3, i.seconds, i.readablePa, i.gasTemperatureK)
       if (!smallest.ok) return smallest
       const sign = tight ? 1 : -1
-      const change = sign * leak.value.fallPa
+      // Adding nothing makes −0 a plain 0.
+      const change = sign * leak.value.fallPa + 0
       const own = change - sign * leak.value.weatherFallPa
       // A limit of nothing means: no movement that can be read.
       const allowed = Math.max(i.maxChangePa, 0)
       const moved = own > allowed + (allowed === 0 ? i.readablePa / 2 : 1e-9)
       const weather = Math.abs(leak.value.weatherFallPa) > Math.max(allowed, i.readablePa)
       return answer({
-        leakM3PerS: sign * leak.value.leakM3PerS,
+        leakM3PerS: sign * leak.value.leakM3PerS + 0,
         changePa: change,
-        weatherPa: sign * leak.value.weatherFallPa,
+        weatherPa: sign * leak.value.weatherFallPa + 0,
         volumeM3,
         smallestLeakM3PerS: smallest.value,
         perKelvinPa: temperatureRise(i.startPa, i.gasTemperatureK, i.gasTemperatureK + 1, i.barometerPa ?? ATMOSPHERE_PA),

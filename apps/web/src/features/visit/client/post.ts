@@ -1,7 +1,7 @@
 import type { VisitEvent } from '@lucerna/core/visit'
 import { z } from 'zod'
 
-const acceptedSchema = z.object({
+export const acceptedSchema = z.object({
   accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })),
 })
 const problemSchema = z.object({

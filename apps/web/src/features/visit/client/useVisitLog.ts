@@ -1,20 +1,10 @@
 'use client'
 
-import { EMIT_TABLE, type EventType, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
+import { EMIT_TABLE, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
 import { postEvents } from './post'
-import { keep, letGo, nextDeviceNumbers, type QueuedEvent, waiting } from './queue'
-
-/** A new event before it has its envelope. */
-export type NewEvent = {
-  [T in EventType]: {
-    readonly type: T
-    readonly data: Extract<VisitEvent, { type: T }>['data']
-    readonly applianceId?: string
-    readonly stepId?: string
-  }
-}[EventType]
+import { keep, letGo, type QueuedEvent, waiting } from './queue'
+import { type NewEvent, writeDown } from './writeDown'
 
 type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
 
@@ -142,19 +132,7 @@ export function useVisitLog(
   const record = useCallback(
     async (fresh: readonly NewEvent[]) => {
       if (fresh.length === 0) return
-      const at = new Date().toISOString()
-      const { deviceId, firstSeq } = await nextDeviceNumbers(fresh.length)
-      const made = fresh.map((e, i): QueuedEvent => {
-        const id = uuidv7()
-        return {
-          id,
-          visitId,
-          userId,
-          parked: null,
-          event: { id, visitId, v: 1, at, deviceId, deviceSeq: firstSeq + i, ...e } as VisitEvent,
-        }
-      })
-      await keep(made)
+      const made = await writeDown(visitId, userId, fresh)
       change([...queueRef.current, ...made])
       void flushRef.current()
     },

@@ -7,7 +7,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
-import type { NewEvent } from '../client/useVisitLog'
+import type { NewEvent } from '../client/writeDown'
 import { may, rateLabel, useDesk } from './context'
 
 /** The screws that act at this rate: what was turned is written down, so that there is a way home. */

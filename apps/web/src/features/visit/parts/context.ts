@@ -14,7 +14,7 @@ import {
 import { createContext, useContext } from 'react'
 import type { Units } from '@/ui/figures'
 import { t } from '@/ui/words'
-import type { NewEvent } from '../client/useVisitLog'
+import type { NewEvent } from '../client/writeDown'
 
 /** What every part of the visit screen works with. */
 export interface VisitDesk {

@@ -8,7 +8,7 @@ import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, v
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 
-const newVisitSchema = z.strictObject({
+export const newVisitSchema = z.strictObject({
   siteId: z.uuid(),
   applianceIds: z.array(z.uuid()).min(1).max(50),
   jobKind: z.literal('annual-service'),

@@ -83,6 +83,9 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
           ) : EMIT_TABLE[actor.role]['visit.started'] !== 'no' ? (
             <StartVisit siteId={site.id} applianceId={appliance.id} />
           ) : null}
+          <Link href={`/workings?appliance=${appliance.id}`} className="btn btn-outline">
+            {t('calc.for-appliance-link')}
+          </Link>
           <dl className="divide-y divide-(--hairline) border-y hairline text-sm">
             {facts.map(
               ([name, value]) =>

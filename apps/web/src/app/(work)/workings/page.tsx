@@ -1,0 +1,30 @@
+import { openVisitOf } from '@/features/today/queries'
+import { recentWorkings } from '@/features/workings/server/memory'
+import { knownOf } from '@/features/workings/server/start'
+import { WorkingsIndex } from '@/features/workings/WorkingsIndex'
+import { requireActor } from '@/server/actor'
+import { isId } from '@/server/route'
+import { Frame } from '@/ui/Frame'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('calc.title') }
+
+export default async function WorkingsPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
+  const actor = await requireActor('/workings')
+  const { appliance } = await searchParams
+  const asked = typeof appliance === 'string' && isId(appliance) ? appliance : null
+  const [recent, openVisitId, known] = await Promise.all([
+    recentWorkings(actor, 6),
+    openVisitOf(actor),
+    asked ? knownOf(actor, asked) : null,
+  ])
+  return (
+    <Frame title={t('calc.title')} here="workings" person={actor} openVisitId={openVisitId}>
+      <WorkingsIndex recent={recent} appliance={known ? asked : null} said={known ? t('calc.for-appliance', { name: known.name }) : null} />
+    </Frame>
+  )
+}

@@ -1,0 +1,218 @@
+'use client'
+
+import { type Doubts, firstInput, workingById, type WorkingInput } from '@lucerna/core/workings'
+import { ClipboardCopy, Link2, Printer, RotateCcw } from 'lucide-react'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import type { Units } from '@/ui/figures'
+import { t } from '@/ui/words'
+import { DoubtRow, FieldRow } from './parts/Fields'
+import { IntoVisitDialog } from './parts/IntoVisitDialog'
+import { MeterTimer } from './parts/MeterTimer'
+import { AllFigures, Principal, Warnings } from './parts/Results'
+import { Spread } from './parts/Spread'
+import { useWorking, type WorkingDesk } from './parts/useWorking'
+import { asText, Matters, WorkingShown } from './parts/WorkingShown'
+import { Picture } from './pictures/Picture'
+import type { OpenVisit } from './server/start'
+import { doubtField } from './shown'
+import { doubtLabel, labelOf } from './words'
+
+export interface WorkingScreenProps {
+  readonly workingId: string
+  readonly start: { readonly input: WorkingInput; readonly doubts: Doubts; readonly units: Units; readonly appliance: string | null }
+  /** Where the figures it starts with come from, if not from the defaults. */
+  readonly said: string | null
+  readonly visit: OpenVisit | null
+  readonly mayRecord: boolean
+  readonly userId: string
+}
+
+async function copy(text: string, done: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text)
+    toast(done, { id: 'copied' })
+  } catch {
+    toast(t('calc.copy-failed'), { id: 'copied' })
+  }
+}
+
+/** One of the Workings: what you have on the left, what follows on the right, at once. */
+export function WorkingScreen({ workingId, start, said, visit, mayRecord, userId }: WorkingScreenProps) {
+  const working = workingById(workingId)
+  if (!working) throw new Error(`No working ${workingId}`)
+  const desk = useWorking(working, start)
+  const [putting, setPutting] = useState(false)
+  const { answer, units } = desk
+  return (
+    <div className="mx-auto grid max-w-[90rem] gap-x-10 gap-y-6 p-4 lg:grid-cols-[minmax(20rem,26rem)_minmax(0,1fr)] lg:py-6">
+      <div className="sticky top-0 z-10 -mx-4 border-b hairline bg-base-100 px-4 py-3 lg:hidden print:static">
+        <Principal working={working} answer={answer} units={units} />
+      </div>
+      <div className="flex min-w-0 flex-col gap-4">
+        {said && <p className="no-print text-sm quiet">{said}</p>}
+        {workingId === 'gas-rate' && (
+          <MeterTimer
+            units={units}
+            volumeM3={desk.input.volumeM3 as number | undefined}
+            enoughS={(answer?.result.secondsForOnePercent as number | undefined) ?? null}
+            onVolume={(m3) => desk.load({ ...desk.input, volumeM3: m3 })}
+            onSeconds={(seconds) => desk.set('seconds', String(seconds))}
+          />
+        )}
+        <Form desk={desk} />
+      </div>
+      <div className="flex min-w-0 flex-col gap-6">
+        <div className="hidden lg:block">
+          <Principal working={working} answer={answer} units={units} />
+        </div>
+        <Actions desk={desk} visit={mayRecord ? visit : null} onPut={() => setPutting(true)} />
+        {answer && (
+          <>
+            <Warnings warnings={answer.warnings} />
+            <section aria-label={t('calc.picture')} className="keep min-w-0">
+              <Picture working={working} answer={answer} units={units} />
+            </section>
+            <div className="grid items-start gap-x-8 gap-y-6 xl:grid-cols-2">
+              <WorkingShown answer={answer} units={units} />
+              <div className="flex min-w-0 flex-col gap-6">
+                <Matters working={working} answer={answer} units={units} />
+                <Spread desk={desk} />
+              </div>
+            </div>
+            <AllFigures working={working} answer={answer} units={units} />
+          </>
+        )}
+        {working.notes.length > 0 && (
+          <section aria-labelledby="know-this" className="keep">
+            <h2 id="know-this" className="mb-1 font-semibold">
+              {t('calc.notes')}
+            </h2>
+            <ul className="flex flex-col gap-1 text-sm quiet">
+              {working.notes.map((n) => (
+                <li key={n}>{t(`calc-note.${n}`)}</li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <p className="text-xs quiet">{t('app.caution')}</p>
+      </div>
+      {putting && visit && <IntoVisitDialog desk={desk} visit={visit} userId={userId} onClose={() => setPutting(false)} />}
+    </div>
+  )
+}
+
+function Form({ desk }: { readonly desk: WorkingDesk }) {
+  const { working, units, draft, problems, set, input, doubts } = desk
+  const fields = Object.entries(working.inputs)
+  // What may stay empty and starts empty is out of the way until it is wanted.
+  const start = firstInput(working, units)
+  const hidden = fields.filter(([key, f]) => 'optional' in f && f.optional && start[key] === undefined)
+  const shown = fields.filter(([key]) => !hidden.some(([k]) => k === key))
+  const row = ([key, field]: (typeof fields)[number]) => (
+    <FieldRow
+      key={key}
+      workingId={working.id}
+      name={key}
+      field={field}
+      units={units}
+      value={draft[key] ?? ''}
+      problems={problems}
+      onChange={(v) => set(key, v)}
+    />
+  )
+  const doubtful = Object.keys(doubts).flatMap((key) => {
+    const field = doubtField(working, key)
+    return field && (key.includes('.') || typeof input[key] === 'number') ? [[key, field] as const] : []
+  })
+  return (
+    <section aria-labelledby="given">
+      <div className="flex items-end justify-between gap-3 border-b hairline pb-1">
+        <h2 id="given" className="font-semibold">
+          {t('calc.given')}
+        </h2>
+        <div role="group" aria-label={t('calc.units')} className="no-print join">
+          {(['metric', 'imperial'] as const).map((u) => (
+            <button
+              key={u}
+              type="button"
+              aria-pressed={units === u}
+              className={`btn join-item btn-sm ${units === u ? 'btn-primary' : 'btn-outline'}`}
+              onClick={() => desk.setUnits(u)}
+            >
+              {t(`calc.units.${u}`)}
+            </button>
+          ))}
+        </div>
+      </div>
+      {shown.map(row)}
+      {hidden.length > 0 && (
+        <details className="border-b hairline" open={hidden.some(([key]) => input[key] !== undefined || problems.has(key)) || undefined}>
+          <summary className="min-h-11 cursor-pointer py-3 text-sm text-primary">
+            {t('calc.more', { names: hidden.map(([key]) => labelOf(working.id, key)).join(', ') })}
+          </summary>
+          {hidden.map(row)}
+        </details>
+      )}
+      {doubtful.length > 0 && (
+        <details className="no-print border-b hairline">
+          <summary className="min-h-11 cursor-pointer py-3 text-sm text-primary">{t('calc.doubts')}</summary>
+          <p className="pb-2 text-sm quiet">{t('calc.doubts-why')}</p>
+          {doubtful.map(([key, field]) => (
+            <DoubtRow
+              key={key}
+              label={doubtLabel(working.id, key)}
+              field={field}
+              units={units}
+              doubt={doubts[key] ?? 0}
+              onChange={(u) => desk.setDoubt(key, u)}
+            />
+          ))}
+        </details>
+      )}
+    </section>
+  )
+}
+
+function Actions({ desk, visit, onPut }: { readonly desk: WorkingDesk; readonly visit: OpenVisit | null; readonly onPut: () => void }) {
+  const { working, answer, units } = desk
+  const startOver = () => {
+    const before = desk.input
+    desk.load(firstInput(working, units))
+    toast(t('calc.started-over'), {
+      id: 'started-over',
+      duration: 8000,
+      action: { label: t('calc.undo'), onClick: () => desk.load(before) },
+    })
+  }
+  return (
+    <div className="no-print flex flex-wrap items-center gap-2">
+      {visit && (
+        <button type="button" className="btn btn-primary" disabled={!answer} onClick={onPut}>
+          {t('calc.into-visit')}
+        </button>
+      )}
+      <button
+        type="button"
+        className="btn btn-outline"
+        disabled={!answer}
+        onClick={() => answer && void copy(asText(working, answer, units, desk.link()), t('calc.copied'))}
+      >
+        <ClipboardCopy size={18} aria-hidden="true" />
+        {t('calc.copy')}
+      </button>
+      <button type="button" className="btn btn-outline" disabled={!answer} onClick={() => void copy(desk.link(), t('calc.linked'))}>
+        <Link2 size={18} aria-hidden="true" />
+        {t('calc.link')}
+      </button>
+      <button type="button" className="btn btn-outline" disabled={!answer} onClick={() => window.print()}>
+        <Printer size={18} aria-hidden="true" />
+        {t('calc.print')}
+      </button>
+      <button type="button" className="btn btn-ghost text-primary" onClick={startOver}>
+        <RotateCcw size={18} aria-hidden="true" />
+        {t('calc.start-over')}
+      </button>
+    </div>
+  )
+}

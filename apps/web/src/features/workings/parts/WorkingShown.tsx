@@ -1,0 +1,127 @@
+'use client'
+
+import type { Working, WorkingAnswer } from '@lucerna/core/workings'
+import { useState } from 'react'
+import type { Units } from '@/ui/figures'
+import { t } from '@/ui/words'
+import { pieces, withNumbers } from '../formula'
+import { doubtField, doubtText, figureWith } from '../shown'
+import { doubtLabel, labelOf, pickText, termText } from '../words'
+
+const Formula = ({ text }: { readonly text: string }) => (
+  <>
+    {pieces(text).map((p, i) => (
+      <span key={i}>
+        {p.text}
+        {p.sub && <sub>{p.sub}</sub>}
+      </span>
+    ))}
+  </>
+)
+
+/** The working: every formula, the same with one's own numbers, what comes out, and its source. */
+export function WorkingShown({ answer, units }: { readonly answer: WorkingAnswer; readonly units: Units }) {
+  if (answer.working.length === 0) return null
+  return (
+    <section aria-labelledby="the-working" className="keep min-w-0">
+      <h2 id="the-working" className="mb-2 font-semibold">
+        {t('calc.working')}
+      </h2>
+      <ol className="flex flex-col gap-3">
+        {answer.working.map((line) => (
+          <li key={line.formula} className="rounded-md border hairline bg-base-200 px-3 py-2">
+            <p className="font-semibold wrap-break-word">
+              <Formula text={line.formula} />
+            </p>
+            {line.terms.length > 0 && (
+              <p className="pt-1 wrap-break-word">
+                = <Formula text={withNumbers(line, units)} /> = <strong>{termText(line.result, units)}</strong>
+              </p>
+            )}
+            <p className="pt-1 text-xs quiet">
+              {t('calc.source')}: {line.source}
+            </p>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+/** Which reading's doubt moves the result most. */
+export function Matters({ working, answer, units }: { readonly working: Working; readonly answer: WorkingAnswer; readonly units: Units }) {
+  const reached = Object.keys(answer.sensitivity)
+  const [asked, setAsked] = useState<string | null>(null)
+  const name = asked && reached.includes(asked) ? asked : (working.principal.find((p) => reached.includes(p)) ?? reached[0])
+  const out = name === undefined ? undefined : working.outputs[name]
+  if (name === undefined || out?.kind !== 'number') return null
+  return (
+    <section aria-labelledby="matters" className="keep min-w-0">
+      <div className="mb-2 flex flex-wrap items-center gap-x-2 gap-y-1">
+        <h2 id="matters" className="font-semibold">
+          {t('calc.matters')}
+        </h2>
+        <label className="flex items-center gap-2 text-sm">
+          <span className="quiet">{t('calc.matters-for')}</span>
+          <select className="select w-auto select-sm" value={name} onChange={(e) => setAsked(e.target.value)}>
+            {reached.map((key) => (
+              <option key={key} value={key}>
+                {labelOf(working.id, key)}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <ul className="flex flex-col gap-3">
+        {(answer.sensitivity[name] ?? []).map((part) => {
+          const field = doubtField(working, part.key)
+          if (!field) return null
+          const share = Math.round(part.share * 100)
+          return (
+            <li key={part.key}>
+              <p className="flex justify-between gap-3 text-sm">
+                <span>{doubtLabel(working.id, part.key)}</span>
+                <span className="font-semibold">{share} %</span>
+              </p>
+              <div className="h-2 rounded-full bg-(--rail)" aria-hidden="true">
+                <div className="h-2 rounded-full bg-info" style={{ width: `${Math.max(1, share)}%` }} />
+              </div>
+              <p className="text-xs quiet">
+                {t('calc.matters-row', {
+                  doubt: `± ${doubtText(field, answer.doubts[part.key] ?? 0, units)}`,
+                  input: doubtLabel(working.id, part.key),
+                  effect: doubtText(out, Math.abs(part.effect), units),
+                })}
+              </p>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
+/** A result as plain text, to paste anywhere. */
+export function asText(working: Working, answer: WorkingAnswer, units: Units, link: string): string {
+  const say = (name: string): string | null => {
+    const field = working.outputs[name]
+    const value = answer.result[name]
+    if (!field || value === null || value === undefined || field.kind === 'rows') return null
+    const label = labelOf(working.id, name)
+    if (field.kind === 'number') {
+      const u = answer.uncertainty[name]
+      return `${label}: ${figureWith(field, value as number, units)}${u ? ` ± ${doubtText(field, 2 * u, units)}` : ''}`
+    }
+    const codes = Array.isArray(value) ? (value as string[]) : [value as string]
+    return codes.length === 0 ? null : `${label}: ${codes.map((c) => (field.kind === 'text' ? c : pickText(name, c))).join(', ')}`
+  }
+  return [
+    t(`calculation.${working.id}.title`),
+    ...Object.keys(working.outputs)
+      .map(say)
+      .filter((x): x is string => x !== null),
+    ...answer.warnings.map((w) => t(`calc-warn.${w.code}`, w.params ?? {})),
+    ...answer.working.map((l) => `${l.formula} = ${withNumbers(l, units)} = ${termText(l.result, units)}`),
+    link,
+  ].join('\n')
+}

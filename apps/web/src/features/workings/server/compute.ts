@@ -1,0 +1,82 @@
+import { type Field, runWorking, workingById } from '@lucerna/core/workings'
+import { unitsOf } from '@lucerna/core/units'
+import type { Problem } from '@lucerna/core/result'
+import { z } from 'zod'
+import { ApiProblem, type ProblemItem } from '@/server/problem'
+import { t } from '@/ui/words'
+import { labelOf, problemWords } from '../words'
+
+/** What `POST /api/v1/workings/{id}` takes. */
+export const computeRequestSchema = z
+  .strictObject({
+    input: z.record(z.string(), z.unknown()).meta({ description: 'The inputs of this working, SI, as its JSON Schema says.' }),
+    uncertainty: z.record(z.string(), z.number().min(0)).optional().meta({
+      description:
+        'Standard uncertainties of numeric inputs, SI. Without it the usual ones of the fields count; an empty object means none.',
+    }),
+  })
+  .meta({ id: 'ComputeRequest' })
+
+const termSchema = z.object({ symbol: z.string(), valueSi: z.number(), quantity: z.string() })
+export const lineSchema = z
+  .object({ formula: z.string(), terms: z.array(termSchema), result: termSchema, source: z.string() })
+  .meta({ id: 'WorkingLine' })
+export const warningSchema = z.object({ code: z.string(), message: z.string() }).meta({ id: 'WorkingWarning' })
+export const sensitivitySchema = z.record(z.string(), z.array(z.object({ key: z.string(), effect: z.number(), share: z.number() })))
+
+function fieldAt(fields: Readonly<Record<string, Field>>, path: readonly (string | number)[]): Field | undefined {
+  const top = fields[String(path[0])]
+  return top?.kind === 'rows' && path.length > 2 ? top.columns[String(path[2])] : top
+}
+
+const si = (value: number): string => String(Number(value.toPrecision(6)))
+
+function itemOf(workingId: string, problem: Problem, fields: Readonly<Record<string, Field>>): ProblemItem {
+  const path = problem.path ?? []
+  const field = fieldAt(fields, path)
+  const unit = field?.kind === 'number' ? (unitsOf(field.quantity)[0] ?? '') : ''
+  const message = problemWords(problem, {
+    label: (key) => `${key}`,
+    range: (_key, value) => `${si(value)}${unit && unit !== '1' ? ` ${unit}` : ''}`,
+  })
+  return {
+    path: ['input', ...path].join('.'),
+    code: problem.code,
+    message: hasKey(path) ? `${labelOf(workingId, String(path[0]))}: ${message}` : message,
+  }
+}
+
+const hasKey = (path: readonly (string | number)[]): boolean => typeof path[0] === 'string'
+
+/**
+ * One calculation for machines: checks, computes, says its uncertainty, working and warnings. Throws an {@link ApiProblem}: 404 for an unknown working, 422 with
+ * every field that is wrong and the range that is allowed.
+ */
+export function computeWorking(id: string, body: unknown) {
+  const working = workingById(id)
+  if (!working) throw new ApiProblem(404, 'not-found', 'There is no such working. GET /api/v1/workings lists all.')
+  const request = computeRequestSchema.safeParse(body)
+  if (!request.success)
+    throw new ApiProblem(
+      422,
+      'invalid-request',
+      'Send {"input": {…}} and, if you like, {"uncertainty": {…}}.',
+      request.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
+    )
+  const answer = runWorking(working, request.data.input, request.data.uncertainty)
+  if (!answer.ok)
+    throw new ApiProblem(
+      422,
+      'invalid-input',
+      'Nothing was computed: see errors.',
+      answer.error.map((p) => itemOf(id, p, working.inputs)),
+    )
+  const { result, uncertainty, sensitivity, working: lines, warnings } = answer.value
+  return {
+    result,
+    uncertainty,
+    sensitivity,
+    working: lines,
+    warnings: warnings.map((w) => ({ code: w.code, message: t(`calc-warn.${w.code}`, w.params ?? {}) })),
+  }
+}

@@ -1,0 +1,85 @@
+'use client'
+
+import {
+  Chart,
+  Filler,
+  LinearScale,
+  LineElement,
+  PointElement,
+  ScatterController,
+  LineController,
+  CategoryScale,
+  Tooltip,
+  BarController,
+  BarElement,
+} from 'chart.js'
+import annotation from 'chartjs-plugin-annotation'
+import { type RefObject, useEffect, useState } from 'react'
+
+Chart.register(
+  CategoryScale,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+  BarController,
+  BarElement,
+  Filler,
+  Tooltip,
+  annotation,
+)
+
+export interface ChartColours {
+  readonly text: string
+  readonly ink: string
+  readonly bead: string
+  readonly brass: string
+  readonly danger: string
+  readonly rule: string
+  readonly ground: string
+  readonly font: string
+}
+
+const GREY = '#888888'
+const START: ChartColours = {
+  text: GREY,
+  ink: GREY,
+  bead: GREY,
+  brass: GREY,
+  danger: GREY,
+  rule: GREY,
+  ground: '#ffffff',
+  font: 'sans-serif',
+}
+
+/** The theme's own colours for a chart, read from where it stands, again whenever the theme changes. */
+export function useChartColours(holder: RefObject<HTMLElement | null>): ChartColours {
+  const [colours, setColours] = useState(START)
+  useEffect(() => {
+    const read = () => {
+      const style = getComputedStyle(holder.current ?? document.body)
+      const of = (name: string) => style.getPropertyValue(name).trim()
+      setColours({
+        text: of('--color-secondary'),
+        ink: of('--color-base-content'),
+        bead: of('--color-info'),
+        brass: of('--color-primary'),
+        danger: of('--color-error'),
+        rule: of('--hairline'),
+        ground: of('--color-base-100'),
+        font: style.fontFamily,
+      })
+    }
+    read()
+    const watcher = new MutationObserver(read)
+    watcher.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
+    const dark = window.matchMedia('(prefers-color-scheme: dark)')
+    dark.addEventListener('change', read)
+    return () => {
+      watcher.disconnect()
+      dark.removeEventListener('change', read)
+    }
+  }, [holder])
+  return colours
+}
