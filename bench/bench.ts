@@ -1,6 +1,7 @@
 /** `npm run bench`: ratios and counts within one run; never a test. */
 import { analyseFlue, flueNumbers, molarEnthalpy, saturationPressure, saturationTemperature } from '@lucerna/core/flue'
 import { presetGas } from '@lucerna/core/gas'
+import { workingsBench } from './workings'
 
 const methane = presetGas('methane')
 /** Calls per second of a function that gets a changing oxygen content; the sum keeps the optimiser honest. */
@@ -54,3 +55,4 @@ console.log(
 )
 console.log(`flue analysis, checked    ${shown(checked)}   ${(bare / checked).toFixed(2)} ×`)
 console.log(`bare loop                 ${shown(bare)}`)
+workingsBench()

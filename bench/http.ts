@@ -68,7 +68,7 @@ const [http, rows] = [median(over), median(bare)]
 console.log(
   `event through HTTP        ${http.toFixed(1)} ms median, ${(http / rows).toFixed(1)} × the bare insert (${rows.toFixed(2)} ms), visit growing to ${ROUNDS} events`,
 )
-for (const page of ['/today', '/places', `/visits/${planned.id}`]) {
+for (const page of ['/today', '/places', `/visits/${planned.id}`, '/workings', '/workings/flue-gas']) {
   const times: number[] = []
   for (let i = 0; i < 12; i++) times.push(await timed(() => fetch(`${baseUrl}${page}`, { headers: { cookie } }).then((r) => r.text())))
   console.log(

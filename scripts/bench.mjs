@@ -1,6 +1,6 @@
 // `npm run bench`: what is fast and what is slow, as ratios and counts within one run. Never part of the tests.
 import { spawn } from 'node:child_process'
-import { rmSync } from 'node:fs'
+import { existsSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
@@ -62,6 +62,10 @@ try {
   await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
     env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
   })
+  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  if (existsSync(chromium))
+    await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
+  else say('no Chromium: the browser is not measured')
   await secondStart()
   say(`second start of the demo  ${(await secondStart()).toFixed(1)} s to the first page`)
 } catch (error) {

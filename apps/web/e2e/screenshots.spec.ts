@@ -80,3 +80,23 @@ test('a whole visit', async ({ page }) => {
   await page.waitForURL('**/report')
   await shot(page, 'report', 'day')
 })
+
+test('the Workings', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Tobias')
+  await page.goto('/workings')
+  await shot(page, 'workings', 'day')
+  await page.goto('/workings/flue-gas')
+  await shot(page, 'working-flue-gas', 'night')
+  await page.goto('/workings/pipe-network')
+  await shot(page, 'working-pipes', 'day')
+  await page.goto('/workings/pressure-ladder')
+  await shot(page, 'working-ladder', 'day')
+  await page.goto('/workings/gas-rate')
+  await page
+    .getByRole('button', { name: /^Start/ })
+    .first()
+    .click()
+  await page.clock.runFor(31_000)
+  await shot(page, 'working-meter-phone', 'night', PHONE)
+})

@@ -220,6 +220,7 @@ export const calcWords = {
   'calc.remove-row': 'Take row {{n}} away',
   'calc.row': 'Row {{n}}',
   'calc.all-off': 'No rows',
+  'calc.fittings': 'Fittings, rise',
   'calc.timer': 'Time the meter',
   'calc.timer-start': 'Start',
   'calc.timer-stop': 'Stop',

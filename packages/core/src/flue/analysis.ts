@@ -91,8 +91,12 @@ export function analyseFlue(gas: GasProperties, readings: FlueReadings): Result<
     pressurePa,
     referenceK,
   }
-  const numbers = flueNumbers(gas.terms, input)
-  return ok({ ...numbers, input, from: oxygen.value.from, condensing: numbers.condensedShare > 0 })
+  // Three fields more on the same object: copying twenty of them costs ten times the analysis itself.
+  const analysis = flueNumbers(gas.terms, input) as { -readonly [K in keyof FlueAnalysis]: FlueAnalysis[K] }
+  analysis.input = input
+  analysis.from = oxygen.value.from
+  analysis.condensing = analysis.condensedShare > 0
+  return ok(analysis)
 }
 
 /**

@@ -34,7 +34,7 @@ export interface Explained {
 }
 
 /** Fast path for many draws: writes the principal outputs for one set of numeric inputs. */
-export type Sampler = (inputs: Float64Array, outputs: Float64Array) => boolean
+type Sampler = (inputs: Float64Array, outputs: Float64Array) => boolean
 
 /** One calculation of the trade that stands by itself: what it asks, what it tells, how, and why. */
 export interface Working {

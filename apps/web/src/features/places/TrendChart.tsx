@@ -66,6 +66,8 @@ export function TrendChart({
   return (
     <div ref={holder} className="h-56" role="img" aria-label={label}>
       <Line
+        role="presentation"
+        aria-hidden="true"
         options={options}
         data={{
           labels: points.map((p) => dateAt(p.at, timeZone).replace(/^\d+ /, '')),

@@ -1,6 +1,7 @@
 'use client'
 
-import { type Doubts, firstInput, workingById, type WorkingInput } from '@lucerna/core/workings'
+import { type ChoiceField, type Doubts, firstInput, workingById, type WorkingInput } from '@lucerna/core/workings'
+import { QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { ClipboardCopy, Link2, Printer, RotateCcw } from 'lucide-react'
 import { useState } from 'react'
 import { toast } from 'sonner'
@@ -102,8 +103,21 @@ export function WorkingScreen({ workingId, start, said, visit, mayRecord, userId
   )
 }
 
+/** The units a value can be in follow from its quantity: a choice among them, not a word to type. */
+function unitChoice(desk: WorkingDesk): ChoiceField | null {
+  const quantity = QUANTITIES.find((q) => q === desk.draft.quantity)
+  const [first, ...others] = quantity && desk.working.id === 'units' ? unitsOf(quantity) : []
+  return first === undefined ? null : { kind: 'choice', options: [first, ...others], default: first }
+}
+
 function Form({ desk }: { readonly desk: WorkingDesk }) {
-  const { working, units, draft, problems, set, input, doubts } = desk
+  const { working, units, draft, problems, input, doubts } = desk
+  const choice = unitChoice(desk)
+  const set: WorkingDesk['set'] = (key, value) => {
+    desk.set(key, value)
+    const quantity = QUANTITIES.find((q) => q === value)
+    if (choice && key === 'quantity' && quantity) desk.set('unit', unitsOf(quantity)[1] ?? unitsOf(quantity)[0] ?? '')
+  }
   const fields = Object.entries(working.inputs)
   // What may stay empty and starts empty is out of the way until it is wanted.
   const start = firstInput(working, units)
@@ -114,7 +128,7 @@ function Form({ desk }: { readonly desk: WorkingDesk }) {
       key={key}
       workingId={working.id}
       name={key}
-      field={field}
+      field={key === 'unit' && choice ? choice : field}
       units={units}
       value={draft[key] ?? ''}
       problems={problems}

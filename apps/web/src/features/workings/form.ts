@@ -14,7 +14,7 @@ export const unitIn = (field: { readonly metric: { unit: string }; readonly impe
   field[units].unit
 
 /** A number as one would type it, to seven digits. `typedText(0.0202, bore, 'metric')` → `'20.2'`. */
-export function typedText(valueSi: number, field: Extract<Field, { kind: 'number' }>, units: Units): string {
+function typedText(valueSi: number, field: Extract<Field, { kind: 'number' }>, units: Units): string {
   const value = Number(fromSi(valueSi, unitIn(field, units), field.quantity).toPrecision(7))
   return Math.abs(value) < 1e-9 ? '0' : String(value)
 }

@@ -26,6 +26,7 @@ function sizeText(id: string): string | undefined {
 
 /** A code of a choice or finding in words. */
 export function pickText(key: string, option: string): string {
+  if (key === 'unit') return unitSymbol(option)
   const size = sizeText(option)
   if (size) return size
   if (key === 'quantity') return t(`quantity.${option}`)

@@ -60,7 +60,7 @@ function NumberInput({
 }) {
   const unit = unitSymbol(unitIn(field, units))
   return (
-    <label className={`input w-full ${invalid ? 'input-error' : ''}`}>
+    <span className={`input w-full ${invalid ? 'input-error' : ''}`}>
       <input
         id={id}
         value={text}
@@ -75,7 +75,7 @@ function NumberInput({
         className="min-w-0 grow text-right text-lg"
       />
       {unit && <span className="quiet">{unit}</span>}
-    </label>
+    </span>
   )
 }
 
@@ -123,7 +123,7 @@ function GasInput({
   const sum = own ? Object.values(own).reduce((a, b) => a + b, 0) : 0
   const change = (next: GasComposition) => onChange(next)
   return (
-    <div className="flex flex-col gap-2">
+    <>
       <select
         id={id}
         className="select w-full text-base"
@@ -138,7 +138,7 @@ function GasInput({
         <option value={OWN}>{t('calc.own-composition')}</option>
       </select>
       {own && (
-        <fieldset className="rounded-md border hairline p-3">
+        <fieldset className="col-span-full min-w-0 rounded-md border hairline p-3">
           <legend className="px-1 text-sm quiet">{t('calc.composition')}</legend>
           <div className="grid grid-cols-2 gap-x-4 gap-y-2">
             {SPECIES_NAMES.map((s) => (
@@ -159,7 +159,7 @@ function GasInput({
           </div>
         </fieldset>
       )}
-    </div>
+    </>
   )
 }
 
@@ -180,7 +180,7 @@ function ShareInput({
         min={0}
         max={100}
         step="any"
-        className="input w-24 text-right"
+        className="input w-20 min-w-0 px-2 text-right"
         value={value === 0 ? '' : Number((value * 100).toPrecision(7))}
         placeholder="0"
         onChange={(e) => onChange(Math.min(1, Math.max(0, Number(e.target.value) / 100 || 0)))}
@@ -189,7 +189,19 @@ function ShareInput({
   )
 }
 
-/** A table of rows to fill in: a card each on a phone, a table on a desk. */
+/** What most rows leave empty is folded away: counts of fittings, a rise. */
+const seldom = (key: string, cell: CellField): boolean =>
+  cell.kind === 'number' && cell.optional === true && (cell.whole === true || key === 'riseM')
+
+/** What is folded away, as far as it is filled in. */
+function foldedText(workingId: string, columns: readonly (readonly [string, CellField])[], row: DraftRow): string {
+  const filled = columns
+    .filter(([key, c]) => seldom(key, c) && (row[key] ?? '') !== '')
+    .map(([key]) => `${labelOf(workingId, key)} ${row[key]}`)
+  return filled.length > 0 ? filled.join(' · ') : t('calc.fittings')
+}
+
+/** Rows to fill in, a card each. */
 function RowsInput({
   workingId,
   name,
@@ -208,7 +220,6 @@ function RowsInput({
   readonly onChange: (rows: readonly DraftRow[]) => void
 }) {
   const columns = Object.entries(field.columns)
-  const wide = columns.length > 4
   const replace = (i: number, key: string, text: string) => onChange(rows.map((row, n) => (n === i ? { ...row, [key]: text } : row)))
   const fresh = (): DraftRow => {
     const last = rows.at(-1)
@@ -218,6 +229,22 @@ function RowsInput({
     const id = Array.from({ length: 26 }, (_, i) => String.fromCharCode(65 + i)).find((c) => !taken.has(c)) ?? `S${rows.length + 1}`
     return { ...blank, id, ...('from' in field.columns && last && { from: last.id ?? '' }) }
   }
+  const cellOf = (row: DraftRow, i: number) =>
+    function RowCell([key, column]: (typeof columns)[number]) {
+      return (
+        <Cell
+          key={key}
+          id={`${name}-${i}-${key}`}
+          name={key}
+          label={labelOf(workingId, key)}
+          field={column}
+          units={units}
+          text={row[key] ?? ''}
+          invalid={problems.has(`${name}.${i}.${key}`)}
+          onChange={(text) => replace(i, key, text)}
+        />
+      )
+    }
   return (
     <div className="flex flex-col gap-3">
       {rows.length === 0 && <p className="text-sm quiet">{t('calc.all-off')}</p>}
@@ -227,27 +254,16 @@ function RowsInput({
           return p ? [fieldProblem(p, workingId, column, units)] : []
         })
         return (
-          <div
-            key={i}
-            role="group"
-            aria-label={t('calc.row', { n: i + 1 })}
-            className={`rounded-md border hairline p-2 ${wide ? '' : 'pb-1'}`}
-          >
+          <div key={i} role="group" aria-label={t('calc.row', { n: i + 1 })} className="rounded-md border hairline p-2">
             <div className="flex items-start gap-2">
               <div className="grid min-w-0 flex-1 grid-cols-2 gap-2">
-                {columns.map(([key, column]) => (
-                  <Cell
-                    key={key}
-                    id={`${name}-${i}-${key}`}
-                    name={key}
-                    label={labelOf(workingId, key)}
-                    field={column}
-                    units={units}
-                    text={row[key] ?? ''}
-                    invalid={problems.has(`${name}.${i}.${key}`)}
-                    onChange={(text) => replace(i, key, text)}
-                  />
-                ))}
+                {columns.filter(([key, c]) => !seldom(key, c)).map(cellOf(row, i))}
+                {columns.some(([key, c]) => seldom(key, c)) && (
+                  <details className="col-span-full">
+                    <summary className="min-h-11 cursor-pointer py-2.5 text-sm text-primary">{foldedText(workingId, columns, row)}</summary>
+                    <div className="grid grid-cols-2 gap-2">{columns.filter(([key, c]) => seldom(key, c)).map(cellOf(row, i))}</div>
+                  </details>
+                )}
               </div>
               <button
                 type="button"
@@ -354,9 +370,7 @@ export function FieldRow({
     )
   return (
     <div className="border-b hairline py-2">
-      <div
-        className={`grid items-center gap-x-4 ${field.kind === 'gas' || field.kind === 'choice' ? 'gap-y-1 sm:grid-cols-[1fr_minmax(0,13rem)]' : 'grid-cols-[1fr_10.5rem]'}`}
-      >
+      <div className={`grid items-center gap-x-4 ${layoutOf(name, field)}`}>
         <label htmlFor={id} className="text-base leading-tight">
           {label}
         </label>
@@ -388,6 +402,12 @@ export function FieldRow({
       <Said id={`${id}-said`} problem={said} />
     </div>
   )
+}
+
+/** Beside each other where it fits; a long choice stands below its label. */
+function layoutOf(name: string, field: Field): string {
+  if (field.kind === 'choice' && field.options.some((o) => pickText(name, o).length > 22)) return 'gap-y-1'
+  return field.kind === 'gas' || field.kind === 'choice' ? 'gap-y-2 sm:grid-cols-[1fr_minmax(0,13rem)]' : 'grid-cols-[1fr_10.5rem]'
 }
 
 const problemUnder = (problems: ReadonlyMap<string, Problem>, name: string): Problem | undefined =>

@@ -2,6 +2,7 @@
 
 import type { MeasurandId } from '@lucerna/core/measure'
 import { readingsOf } from '@lucerna/core/workings'
+import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { Dialog } from '@/ui/Dialog'
@@ -25,6 +26,7 @@ export function IntoVisitDialog({
   readonly onClose: () => void
 }) {
   const { working, answer, units } = desk
+  const router = useRouter()
   const [applianceId, setAppliance] = useState(visit.appliances[0]?.id ?? '')
   const appliance = visit.appliances.find((a) => a.id === applianceId)
   const states = appliance?.states ?? []
@@ -44,7 +46,7 @@ export function IntoVisitDialog({
       readings,
       asText(working, answer, units, desk.link()),
     )
-    const go = { label: t('calc.into-visit-go'), onClick: () => window.location.assign(`/visits/${visit.id}`) }
+    const go = { label: t('calc.into-visit-go'), onClick: () => router.push(`/visits/${visit.id}`) }
     toast(
       done.kind === 'kept'
         ? t('calc.into-visit-done', { site: visit.siteName })

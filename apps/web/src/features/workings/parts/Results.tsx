@@ -1,11 +1,11 @@
 'use client'
 
 import type { OutputField, Warning, Working, WorkingAnswer } from '@lucerna/core/workings'
-import type { Units } from '@/ui/figures'
+import { unitSymbol, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { doubtText, figureText, figureWith, otherSchool, schoolsDiffer, unitOf } from '../shown'
-import { labelOf, pickText } from '../words'
+import { labelOf, pickText, plain } from '../words'
 
 /** Findings that call for action at once, and those that say all is well. */
 const DANGER = new Set([
@@ -81,6 +81,21 @@ function BigFigure({
   )
 }
 
+type Row = Readonly<Record<string, unknown>>
+
+/** One quantity in every unit of the trade. */
+function EveryUnit({ rows }: { readonly rows: readonly Row[] }) {
+  return (
+    <ul className="col-span-full grid grid-cols-2 gap-x-6 gap-y-2 sm:grid-cols-4">
+      {rows.map((row) => (
+        <li key={String(row.unit)} className="border-l-2 border-(--hairline) pl-3">
+          <span className="figure text-3xl">{plain(Number(row.value))}</span> <span className="quiet">{unitSymbol(String(row.unit))}</span>
+        </li>
+      ))}
+    </ul>
+  )
+}
+
 /** The figures that stand large. */
 export function Principal({
   working,
@@ -97,9 +112,8 @@ export function Principal({
         <div className="grid grid-cols-[repeat(auto-fit,minmax(6.5rem,1fr))] gap-x-4 gap-y-4 sm:grid-cols-[repeat(auto-fit,minmax(9.5rem,1fr))]">
           {working.principal.map((name) => {
             const field = working.outputs[name]
-            return field && field.kind !== 'rows' ? (
-              <BigFigure key={name} workingId={working.id} name={name} field={field} answer={answer} units={units} />
-            ) : null
+            if (field?.kind === 'rows') return <EveryUnit key={name} rows={answer.result[name] as readonly Row[]} />
+            return field ? <BigFigure key={name} workingId={working.id} name={name} field={field} answer={answer} units={units} /> : null
           })}
         </div>
       ) : (
@@ -150,7 +164,9 @@ export function AllFigures({
   readonly units: Units
 }) {
   const plainOnes = Object.entries(working.outputs).filter(([, f]) => f.kind !== 'rows')
-  const tables = Object.entries(working.outputs).flatMap(([name, f]) => (f.kind === 'rows' ? [[name, f] as const] : []))
+  const tables = Object.entries(working.outputs).flatMap(([name, f]) =>
+    f.kind === 'rows' && !working.principal.includes(name) ? [[name, f] as const] : [],
+  )
   const bothSchools = plainOnes.some(([, f]) => f.kind === 'number' && schoolsDiffer(f))
   return (
     <div className="flex flex-col gap-6">

@@ -149,6 +149,8 @@ function Histogram({
   return (
     <div ref={holder} className="h-40" role="img" aria-label={label}>
       <Bar
+        role="presentation"
+        aria-hidden="true"
         data={{
           labels: middles.map((m) => String(write(m).toPrecision(4))),
           datasets: [

@@ -52,25 +52,35 @@ export function useWorking(
   const typed = useRef(false)
   const path = `/workings/${working.id}`
   const params = useMemo(() => toParams(read.input, changedDoubts).toString(), [read.input, changedDoubts])
+  // The last good input waits a moment before it is kept; leaving the page sends it at once. A convenience only: if it cannot be kept, nothing promised is lost.
+  const waiting = useRef<WorkingInput | null>(null)
+  useEffect(() => {
+    const send = () => {
+      const input = waiting.current
+      waiting.current = null
+      if (!input) return
+      void fetch(`/api/v1/workings/${working.id}/last`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(input),
+        keepalive: true,
+      }).catch(() => undefined)
+    }
+    const ticking = setInterval(send, KEEP_MS)
+    window.addEventListener('pagehide', send)
+    return () => {
+      clearInterval(ticking)
+      window.removeEventListener('pagehide', send)
+      send()
+    }
+  }, [working.id])
   useEffect(() => {
     if (!typed.current || !answer) return
-    const timers = [
-      setTimeout(
-        () => window.history.replaceState(null, '', `${path}?${params}${start.appliance ? `&appliance=${start.appliance}` : ''}`),
-        LINK_MS,
-      ),
-      setTimeout(() => {
-        // A convenience only: if it cannot be kept, nothing that was promised is lost.
-        void fetch(`/api/v1/workings/${working.id}/last`, {
-          method: 'PUT',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(answer.input),
-          keepalive: true,
-        }).catch(() => undefined)
-      }, KEEP_MS),
-    ]
-    return () => timers.forEach(clearTimeout)
-  }, [answer, params, path, start.appliance, working.id])
+    waiting.current = answer.input
+    const address = `${path}?${params}${start.appliance ? `&appliance=${start.appliance}` : ''}`
+    const timer = setTimeout(() => window.history.replaceState(null, '', address), LINK_MS)
+    return () => clearTimeout(timer)
+  }, [answer, params, path, start.appliance])
 
   return {
     working,

@@ -102,7 +102,7 @@ export function XyChart({
   }
   return (
     <div ref={holder} className={`${height} min-w-0`} role="img" aria-label={label}>
-      <Scatter data={data} options={options} />
+      <Scatter role="presentation" aria-hidden="true" data={data} options={options} />
     </div>
   )
 }

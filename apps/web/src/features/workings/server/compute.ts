@@ -7,7 +7,7 @@ import { t } from '@/ui/words'
 import { labelOf, problemWords } from '../words'
 
 /** What `POST /api/v1/workings/{id}` takes. */
-export const computeRequestSchema = z
+const computeRequestSchema = z
   .strictObject({
     input: z.record(z.string(), z.unknown()).meta({ description: 'The inputs of this working, SI, as its JSON Schema says.' }),
     uncertainty: z.record(z.string(), z.number().min(0)).optional().meta({
