@@ -216,6 +216,8 @@ export const calcWords = {
   'calc.composition': 'Composition, mol %',
   'calc.composition-sum': 'Sum {{sum}} %',
   'calc.composition-fill': 'Fill up with methane',
+  'calc.other-unit': 'In {{unit}} it could be: type the unit with it.',
+  'calc.profile-limits': 'Limits of the practice profile',
   'calc.add-row': 'Add a row',
   'calc.remove-row': 'Take row {{n}} away',
   'calc.row': 'Row {{n}}',

@@ -1,6 +1,7 @@
 'use client'
 
 import { type ChoiceField, type Doubts, firstInput, workingById, type WorkingInput } from '@lucerna/core/workings'
+import type { Practice } from '@lucerna/core/practice'
 import { QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { ClipboardCopy, Link2, Printer, RotateCcw } from 'lucide-react'
 import { useState } from 'react'
@@ -25,6 +26,8 @@ export interface WorkingScreenProps {
   /** Where the figures it starts with come from, if not from the defaults. */
   readonly said: string | null
   readonly visit: OpenVisit | null
+  /** Limits of the firm's practice, to begin a tightness or let-by test with. */
+  readonly tightness: Practice['tightness']
   readonly mayRecord: boolean
   readonly userId: string
 }
@@ -39,7 +42,7 @@ async function copy(text: string, done: string): Promise<void> {
 }
 
 /** One of the Workings: what you have on the left, what follows on the right, at once. */
-export function WorkingScreen({ workingId, start, said, visit, mayRecord, userId }: WorkingScreenProps) {
+export function WorkingScreen({ workingId, start, said, visit, tightness, mayRecord, userId }: WorkingScreenProps) {
   const working = workingById(workingId)
   if (!working) throw new Error(`No working ${workingId}`)
   const desk = useWorking(working, start)
@@ -60,6 +63,9 @@ export function WorkingScreen({ workingId, start, said, visit, mayRecord, userId
             onVolume={(m3) => desk.load({ ...desk.input, volumeM3: m3 })}
             onSeconds={(seconds) => desk.set('seconds', String(seconds))}
           />
+        )}
+        {(workingId === 'tightness' || workingId === 'let-by') && (
+          <ProfileLimits desk={desk} rows={tightness} letBy={workingId === 'let-by'} />
         )}
         <Form desk={desk} />
       </div>
@@ -100,6 +106,43 @@ export function WorkingScreen({ workingId, start, said, visit, mayRecord, userId
       </div>
       {putting && visit && <IntoVisitDialog desk={desk} visit={visit} userId={userId} onClose={() => setPutting(false)} />}
     </div>
+  )
+}
+
+/** The practice's own tests, one press each: pressure, time and the change that is allowed. */
+function ProfileLimits({
+  desk,
+  rows,
+  letBy,
+}: {
+  readonly desk: WorkingDesk
+  readonly rows: Practice['tightness']
+  readonly letBy: boolean
+}) {
+  const fitting = rows.filter((r) => !letBy || r.letByS > 0)
+  if (fitting.length === 0) return null
+  const use = (r: Practice['tightness'][number]) => {
+    const startPa = letBy ? r.letByPa : r.testPa
+    desk.load({ ...desk.input, startPa, endPa: startPa, seconds: letBy ? r.letByS : r.testS, maxChangePa: letBy ? 0 : r.maxFallPa })
+  }
+  return (
+    <section aria-labelledby="profile-limits" className="no-print">
+      <h2 id="profile-limits" className="mb-1 font-semibold">
+        {t('calc.profile-limits')}
+      </h2>
+      <ul className="flex flex-col gap-2">
+        {fitting.map((r) => (
+          <li key={r.applies}>
+            <button type="button" className="btn h-auto w-full justify-start btn-outline py-2 text-left" onClick={() => use(r)}>
+              <span>
+                <span className="block">{r.applies}</span>
+                <span className="block text-xs font-normal quiet">{r.source}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

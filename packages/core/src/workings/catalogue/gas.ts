@@ -1,5 +1,5 @@
 import { changeOfGas, nearestDrills, PRIMARY_AERATION } from '../../burner'
-import { gasDensity, gasProperties, gasViscosity, presetComposition, REFERENCE_STATES } from '../../gas'
+import { ATMOSPHERE_PA, gasDensity, gasProperties, type GasProperties, gasViscosity, presetComposition, REFERENCE_STATES } from '../../gas'
 
 import { ask, C, choose, finding, GAS, may, tell } from '../build'
 import { answer, defineWorking, gasOf, inField, isPreset, line, term, warn } from '../define'
@@ -149,13 +149,13 @@ export const changeOfGasWorking = defineWorking({
   },
 })
 
-/** A gas as it is in a pipe: density at the pipe's own pressure, viscosity. */
-export const pipeGas = (
-  gas: { molarMassKgPerMol: number; composition: Parameters<typeof gasViscosity>[0] },
-  gaugePa: number,
-  barometerPa: number,
-  temperatureK = C(15),
-) => ({
-  densityKgPerM3: gasDensity(gas, temperatureK, barometerPa + gaugePa),
-  viscosityPaS: gasViscosity(gas.composition, temperatureK),
-})
+/** A gas as it is in a pipe: real density at the pipe's own pressure (ISO 6976 summation factors), viscosity. */
+export function pipeGas(gas: GasProperties, gaugePa: number, barometerPa: number, temperatureK = C(15)) {
+  const real = gasProperties(gas.composition, { realGas: true })
+  // The factor is tabulated at one atmosphere; away from it the deviation goes with the pressure.
+  const z = real.ok ? 1 - (1 - real.value.compressibility) * ((barometerPa + gaugePa) / ATMOSPHERE_PA) : 1
+  return {
+    densityKgPerM3: gasDensity(gas, temperatureK, barometerPa + gaugePa) / z,
+    viscosityPaS: gasViscosity(gas.composition, temperatureK),
+  }
+}

@@ -3,7 +3,7 @@
 import { GAS_PRESET_IDS, type GasComposition, SPECIES_NAMES } from '@lucerna/core/gas'
 import type { Problem } from '@lucerna/core/result'
 import type { CellField, ChoiceField, Field, GasChoice, NumberField, RowsField } from '@lucerna/core/workings'
-import { fromSi } from '@lucerna/core/units'
+import { fromSi, parseQuantity, toSi, unitsOf } from '@lucerna/core/units'
 import { Plus, X } from 'lucide-react'
 import { useId } from 'react'
 import { unitSymbol, type Units } from '@/ui/figures'
@@ -350,7 +350,7 @@ export function FieldRow({
 }) {
   const id = useId()
   const own = problems.get(name) ?? (field.kind === 'gas' ? problemUnder(problems, name) : undefined)
-  const said = own && fieldProblem(own, workingId, field, units)
+  const said = own && [fieldProblem(own, workingId, field, units), unitHint(own, field, units, value)].filter(Boolean).join(' ')
   const label = labelOf(workingId, name)
   if (field.kind === 'rows')
     return (
@@ -408,6 +408,18 @@ export function FieldRow({
 function layoutOf(name: string, field: Field): string {
   if (field.kind === 'choice' && field.options.some((o) => pickText(name, o).length > 22)) return 'gap-y-1'
   return field.kind === 'gas' || field.kind === 'choice' ? 'gap-y-2 sm:grid-cols-[1fr_minmax(0,13rem)]' : 'grid-cols-[1fr_10.5rem]'
+}
+
+/** A bare number that is impossible here but possible in another unit: the wrong unit is likelier than the wrong value. */
+function unitHint(problem: Problem, field: Field, units: Units, value: DraftValue): string {
+  if (problem.code !== 'out-of-range' || field.kind !== 'number' || typeof value !== 'string') return ''
+  const typed = parseQuantity(value, field.quantity, unitIn(field, units))
+  if (!typed.ok || typed.value.unitTyped) return ''
+  const other = unitsOf(field.quantity).find((unit) => {
+    const si = toSi(typed.value.value, unit, field.quantity)
+    return unit !== typed.value.unit && si >= field.min && si <= field.max
+  })
+  return other ? t('calc.other-unit', { unit: unitSymbol(other) }) : ''
 }
 
 const problemUnder = (problems: ReadonlyMap<string, Problem>, name: string): Problem | undefined =>

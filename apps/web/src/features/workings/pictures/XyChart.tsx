@@ -107,6 +107,15 @@ export function XyChart({
   )
 }
 
+/** The point this far along a line of points. */
+function along(points: XyLine['points'], share: number): readonly [number, number] | undefined {
+  const at = (points.length - 1) * share
+  const [from, to] = [points[Math.floor(at)], points[Math.ceil(at)]]
+  if (!from || !to) return undefined
+  const part = at - Math.floor(at)
+  return [from[0] + part * (to[0] - from[0]), from[1] + part * (to[1] - from[1])]
+}
+
 function annotationsOf(
   lines: readonly XyLine[],
   marks: readonly XyMark[],
@@ -160,8 +169,7 @@ function annotationsOf(
       }
   })
   lines.forEach((l, i) => {
-    const end = l.points.at(-1)
-    const middle = l.points[Math.floor((l.points.length - 1) * (l.labelAt ?? 0.7))] ?? end
+    const middle = along(l.points, l.labelAt ?? 0.7)
     if (l.label && middle)
       all[`line${i}`] = {
         type: 'label',

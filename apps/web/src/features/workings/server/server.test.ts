@@ -7,7 +7,7 @@ import { computeWorking } from './compute'
 import { describeWorkings } from './describe'
 import { lastInput, recentWorkings, remember } from './memory'
 import { openApiDocument } from './openApi'
-import { knownOf, openVisitFor, unitsOfFirm } from './start'
+import { knownOf, openVisitFor, practiceOfFirm } from './start'
 
 let maren: Actor
 let tobias: Actor
@@ -136,8 +136,8 @@ describe('what each person typed last', () => {
 
 describe('where a calculation may begin', () => {
   test('the firm’s school', async () => {
-    expect(await unitsOfFirm(maren)).toBe('metric')
-    expect(await unitsOfFirm(ruben)).toBe('imperial')
+    expect((await practiceOfFirm(maren))?.units).toBe('metric')
+    expect((await practiceOfFirm(ruben))?.units).toBe('imperial')
   })
   test('an appliance: gas, plate, barometer of its altitude; another firm’s is not there', async () => {
     const [own] = await ownerDb.execute<{ id: string }>(sql`select id from appliance where firm_id = ${maren.firmId} limit 1`)

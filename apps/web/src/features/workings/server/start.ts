@@ -1,21 +1,21 @@
 import { GAS_PRESET_IDS, type GasPreset } from '@lucerna/core/gas'
 import { standardPressure } from '@lucerna/core/burner'
 import type { Card } from '@lucerna/core/appliance'
+import type { Practice } from '@lucerna/core/practice'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import type { Actor } from '@/server/actor'
-import type { Units } from '@/ui/figures'
 
-/** The school this person's firm works in. */
-export const unitsOfFirm = (actor: Actor): Promise<Units> =>
+/** The practice this person's firm works by. */
+export const practiceOfFirm = (actor: Actor): Promise<Practice | null> =>
   inFirm(actor, async (tx) => {
     const [row] = await tx
       .select({ data: practiceProfile.data })
       .from(practiceProfile)
       .innerJoin(firm, and(eq(firm.id, practiceProfile.firmId), eq(firm.practiceId, practiceProfile.profileId)))
       .where(and(eq(practiceProfile.firmId, actor.firmId), eq(practiceProfile.version, firm.practiceVersion)))
-    return row?.data.units ?? 'metric'
+    return row?.data ?? null
   })
 
 export interface Known {

@@ -4,7 +4,7 @@ import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
 import { fromParams } from '@/features/workings/form'
 import { lastInput } from '@/features/workings/server/memory'
-import { knownOf, openVisitFor, unitsOfFirm } from '@/features/workings/server/start'
+import { knownOf, openVisitFor, practiceOfFirm } from '@/features/workings/server/start'
 import { WorkingScreen } from '@/features/workings/WorkingScreen'
 import { requireActor } from '@/server/actor'
 import { isId } from '@/server/route'
@@ -35,12 +35,13 @@ export default async function WorkingPage({ params, searchParams }: Props) {
   if (!working) notFound()
   const query = await searchParams
   const asked = typeof query.appliance === 'string' && isId(query.appliance) ? query.appliance : null
-  const [units, remembered, known, visit] = await Promise.all([
-    unitsOfFirm(actor),
+  const [practice, remembered, known, visit] = await Promise.all([
+    practiceOfFirm(actor),
     lastInput(actor, id),
     asked ? knownOf(actor, asked) : null,
     openVisitFor(actor),
   ])
+  const units = practice?.units ?? 'metric'
   const first = firstInput(working, units)
   const linked = fromParams(working, query, first)
   const begun = known ? withKnown(working, { ...(remembered ?? first) }, known.inputs) : (remembered ?? first)
@@ -67,6 +68,7 @@ export default async function WorkingPage({ params, searchParams }: Props) {
         start={{ input: linked?.input ?? begun, doubts: linked?.doubts ?? {}, units, appliance: known ? asked : null }}
         said={said}
         visit={visit}
+        tightness={practice?.tightness ?? []}
         mayRecord={EMIT_TABLE[actor.role]['note.added'] !== 'no' && EMIT_TABLE[actor.role]['reading.taken'] !== 'no'}
         userId={actor.userId}
       />
