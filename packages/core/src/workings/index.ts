@@ -1,5 +1,6 @@
 import { changeOfGasWorking, gasWorking } from './catalogue/gas'
-import { condensingWorking, emissionsWorking, flueGasWorking, pairWorking, ratioValveWorking } from './catalogue/combustion'
+import { condensingWorking, emissionsWorking, pairWorking, ratioValveWorking } from './catalogue/combustion'
+import { flueGasWorking } from './catalogue/flueGas'
 import {
   coilWorking,
   flameCurrentWorking,
@@ -13,16 +14,8 @@ import { unitsWorking } from './catalogue/measuring'
 import { networkWorking } from './catalogue/network'
 import { altitudeWorking, gasRateWorking, manifoldWorking, orificeWorking } from './catalogue/rate'
 import { draughtWorking, openingsWorking, roomCoWorking } from './catalogue/room'
-import {
-  ladderWorking,
-  letByWorking,
-  obstructionWorking,
-  pipeRunWorking,
-  provingWorking,
-  purgeWorking,
-  smallestLeakWorking,
-  tightnessWorking,
-} from './catalogue/supply'
+import { ladderWorking, obstructionWorking, pipeRunWorking } from './catalogue/supply'
+import { letByWorking, provingWorking, purgeWorking, smallestLeakWorking, tightnessWorking } from './catalogue/tightness'
 import type { Working } from './define'
 
 /** Every calculation that stands by itself, in the order of the job. */

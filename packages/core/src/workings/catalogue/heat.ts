@@ -1,6 +1,5 @@
-import { ATMOSPHERE_PA } from '../../gas'
+import { airDensity, ATMOSPHERE_PA } from '../../gas'
 import { AIR_CP, airSide, burnWindow, heatBalance, planRates, STANDARD_AIR_K, WATER_CP, waterDensity, waterSide } from '../../heat'
-import { airDensity } from '../../gas'
 import { ask, BAROMETER, C, F, choose, finding, may, tell, text } from '../build'
 import { answer, defineWorking, line, term, warn } from '../define'
 

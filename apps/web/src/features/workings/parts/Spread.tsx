@@ -12,7 +12,7 @@ import { t } from '@/ui/words'
 import type { Scatter } from '../client/scatter.worker'
 import { doubtText, figureWith, unitOf } from '../shown'
 import { labelOf } from '../words'
-import { fieldProblem } from './Fields'
+import { fieldProblem } from './inputs'
 import type { WorkingDesk } from './useWorking'
 
 const SAMPLES = 100_000
