@@ -161,6 +161,7 @@ export const calcWords = {
   'calc.recent': 'Lately',
   'calc.for-appliance': 'Begins with what is known of {{name}}.',
   'calc.for-appliance-link': 'Workings for this appliance',
+  'calc.begin-from': 'Begin with what is known of',
   'calc.units': 'Units',
   'calc.units.metric': 'mbar · kW',
   'calc.units.imperial': 'inWC · BTU',

@@ -8,6 +8,7 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import type { Units } from '@/ui/figures'
 import { t } from '@/ui/words'
+import { BeginFrom } from './parts/BeginFrom'
 import { DoubtRow, FieldRow } from './parts/Fields'
 import { IntoVisitDialog } from './parts/IntoVisitDialog'
 import { MeterTimer } from './parts/MeterTimer'
@@ -55,6 +56,7 @@ export function WorkingScreen({ workingId, start, said, visit, tightness, mayRec
       </div>
       <div className="flex min-w-0 flex-col gap-4">
         {said && <p className="no-print text-sm quiet">{said}</p>}
+        {visit && !start.appliance && <BeginFrom visit={visit} path={`/workings/${workingId}`} />}
         {workingId === 'gas-rate' && (
           <MeterTimer
             units={units}

@@ -7,16 +7,20 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { t } from '@/ui/words'
 import { findWorkings } from './find'
+import { BeginFrom } from './parts/BeginFrom'
+import type { OpenVisit } from './server/start'
 
 /** All Workings in the order of the job, found by words of the trade. */
 export function WorkingsIndex({
   recent,
   appliance,
   said,
+  visit,
 }: {
   readonly recent: readonly string[]
   readonly appliance: string | null
   readonly said: string | null
+  readonly visit: OpenVisit | null
 }) {
   const [query, setQuery] = useState('')
   const box = useRef<HTMLInputElement>(null)
@@ -36,6 +40,11 @@ export function WorkingsIndex({
   return (
     <div className="mx-auto max-w-5xl p-4 lg:py-8">
       {said && <p className="mb-3 text-sm quiet">{said}</p>}
+      {visit && !appliance && (
+        <div className="mb-3">
+          <BeginFrom visit={visit} path="/workings" />
+        </div>
+      )}
       <form
         role="search"
         className="mb-6 flex items-center gap-4"

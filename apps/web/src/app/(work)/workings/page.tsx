@@ -1,6 +1,5 @@
-import { openVisitOf } from '@/features/today/queries'
 import { recentWorkings } from '@/features/workings/server/memory'
-import { knownOf } from '@/features/workings/server/start'
+import { knownOf, openVisitFor } from '@/features/workings/server/start'
 import { WorkingsIndex } from '@/features/workings/WorkingsIndex'
 import { requireActor } from '@/server/actor'
 import { isId } from '@/server/route'
@@ -17,14 +16,15 @@ export default async function WorkingsPage({
   const actor = await requireActor('/workings')
   const { appliance } = await searchParams
   const asked = typeof appliance === 'string' && isId(appliance) ? appliance : null
-  const [recent, openVisitId, known] = await Promise.all([
-    recentWorkings(actor, 6),
-    openVisitOf(actor),
-    asked ? knownOf(actor, asked) : null,
-  ])
+  const [recent, visit, known] = await Promise.all([recentWorkings(actor, 6), openVisitFor(actor), asked ? knownOf(actor, asked) : null])
   return (
-    <Frame title={t('calc.title')} here="workings" person={actor} openVisitId={openVisitId}>
-      <WorkingsIndex recent={recent} appliance={known ? asked : null} said={known ? t('calc.for-appliance', { name: known.name }) : null} />
+    <Frame title={t('calc.title')} here="workings" person={actor} openVisitId={visit?.id}>
+      <WorkingsIndex
+        recent={recent}
+        appliance={known ? asked : null}
+        said={known ? t('calc.for-appliance', { name: known.name }) : null}
+        visit={visit}
+      />
     </Frame>
   )
 }

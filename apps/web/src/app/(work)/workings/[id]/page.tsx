@@ -63,7 +63,7 @@ export default async function WorkingPage({ params, searchParams }: Props) {
       openVisitId={visit?.id}
     >
       <WorkingScreen
-        key={id}
+        key={`${id} ${asked ?? ''}`}
         workingId={id}
         start={{ input: linked?.input ?? begun, doubts: linked?.doubts ?? {}, units, appliance: known ? asked : null }}
         said={said}
