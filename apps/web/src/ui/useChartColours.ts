@@ -15,6 +15,7 @@ import {
 } from 'chart.js'
 import annotation from 'chartjs-plugin-annotation'
 import { type RefObject, useEffect, useState } from 'react'
+import { flushSync } from 'react-dom'
 
 Chart.register(
   CategoryScale,
@@ -53,6 +54,17 @@ const START: ChartColours = {
   font: 'sans-serif',
 }
 
+/** Ink on white, whatever the theme on the screen: what globals.css says for print. */
+const PRINT: Partial<ChartColours> = {
+  text: '#3a352a',
+  ink: '#000000',
+  bead: '#00365c',
+  brass: '#4d2e05',
+  danger: '#7a1800',
+  rule: '#9b927d',
+  ground: '#ffffff',
+}
+
 /** The theme's own colours for a chart, read from where it stands, again whenever the theme changes. */
 export function useChartColours(holder: RefObject<HTMLElement | null>): ChartColours {
   const [colours, setColours] = useState(START)
@@ -76,9 +88,15 @@ export function useChartColours(holder: RefObject<HTMLElement | null>): ChartCol
     watcher.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
     const dark = window.matchMedia('(prefers-color-scheme: dark)')
     dark.addEventListener('change', read)
+    // A canvas keeps its pixels: it has to be drawn in ink before the page is printed, not after.
+    const print = () => flushSync(() => setColours((now) => ({ ...now, ...PRINT })))
+    window.addEventListener('beforeprint', print)
+    window.addEventListener('afterprint', read)
     return () => {
       watcher.disconnect()
       dark.removeEventListener('change', read)
+      window.removeEventListener('beforeprint', print)
+      window.removeEventListener('afterprint', read)
     }
   }, [holder])
   return colours

@@ -51,6 +51,10 @@ export function WorkingScreen({ workingId, start, said, visit, tightness, mayRec
   const { answer, units } = desk
   return (
     <div className="mx-auto grid max-w-[90rem] gap-x-10 gap-y-6 p-4 lg:grid-cols-[minmax(20rem,26rem)_minmax(0,1fr)] lg:py-6">
+      <header className="hidden print:block">
+        <p className="text-2xl font-semibold">{t(`calculation.${workingId}.title`)}</p>
+        <p className="quiet">{t(`calculation.${workingId}.what`)}</p>
+      </header>
       <div className="sticky top-0 z-10 -mx-4 border-b hairline bg-base-100 px-4 py-3 lg:hidden print:static">
         <Principal working={working} answer={answer} units={units} />
       </div>

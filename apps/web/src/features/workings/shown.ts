@@ -38,6 +38,14 @@ export function doubtText(field: NumberOut, spanSi: number, units: Units): strin
   return `${formatNumber(value, digits, locale())} ${unitSymbol(unit)}`.trim()
 }
 
+/** A figure with the digits that its own spread asks for: an interval must not round to nothing. */
+export function figureWithin(field: NumberOut, valueSi: number, spanSi: number, units: Units): string {
+  const { unit, digits } = field[units]
+  const span = Math.abs(spanFromSi(spanSi, unit, field.quantity))
+  const needed = span > 0 ? Math.min(10, Math.max(digits, 1 - Math.floor(Math.log10(span)))) : digits
+  return `${formatSi(valueSi, field.quantity, { unit, digits: needed }, locale())} ${unitSymbol(unit)}`.trim()
+}
+
 /** Whether the two schools write a figure differently. */
 export const schoolsDiffer = (field: NumberOut): boolean => field.metric.unit !== field.imperial.unit
 

@@ -4,7 +4,7 @@ import { findWorkings } from './find'
 import { draftOf, fromParams, readDraft, toParams } from './form'
 import { pieces, withNumbers } from './formula'
 import { layTree } from './pictures/layTree'
-import { doubtField, doubtText, figureText, figureWith } from './shown'
+import { doubtField, doubtText, figureText, figureWith, figureWithin } from './shown'
 import { doubtLabel, gasText, labelOf, pickText, plain, problemWords, termText } from './words'
 
 const flue = workingById('flue-gas')!
@@ -169,6 +169,10 @@ describe('figures', () => {
     expect(figureText(leak, 1e-11, 'metric')).toBe('0.000036')
     const dew = flue.outputs.dewPointK as Parameters<typeof figureText>[0]
     expect(figureText(dew, 273.16, 'metric')).toBe('0.0')
+  })
+  test('an interval does not round to nothing', () => {
+    expect(figureWithin(efficiency, 0.94886, 0.00043, 'metric')).toBe('94.886 %')
+    expect(figureWithin(efficiency, 0.94886, 0, 'metric')).toBe('94.9 %')
   })
   test('a doubt is written in its field’s unit, a column’s as a share', () => {
     expect(doubtField(flue, 'o2Dry')?.quantity).toBe('fraction')

@@ -126,15 +126,34 @@ export function Principal({
   )
 }
 
-/** What to look at, danger first as the core tells it. */
+/** Warnings after which nothing goes on as it is. */
+const STOPS = new Set([
+  'ladder-inlet-above-maximum',
+  'tightness-fails',
+  'let-by-fails',
+  'seat-lets-by',
+  'above-plate',
+  'spilling',
+  'no-draught',
+  'over-level',
+  'co-over-oxygen-school',
+  'co-over-ratio-school',
+  'positive-offset',
+  'too-rich-up-there',
+])
+
+/** What to look at, as the core tells it; what stops the work in the colour of danger. */
 export function Warnings({ warnings }: { readonly warnings: readonly Warning[] }) {
   if (warnings.length === 0) return null
   return (
     <section aria-label={t('calc.warnings')}>
       <ul className="flex flex-col gap-2">
         {[...new Map(warnings.map((w) => [w.code, w])).values()].map((w) => (
-          <li key={w.code} className="flex items-start gap-2 rounded-md border border-warning bg-base-200 px-3 py-2">
-            <span className="text-warning">
+          <li
+            key={w.code}
+            className={`flex items-start gap-2 rounded-md border bg-base-200 px-3 py-2 ${STOPS.has(w.code) ? 'border-error font-semibold' : 'border-warning'}`}
+          >
+            <span className={STOPS.has(w.code) ? 'text-error' : 'text-warning'}>
               <WarningSign size={18} />
             </span>
             <span>{t(`calc-warn.${w.code}`, w.params ?? {})}</span>

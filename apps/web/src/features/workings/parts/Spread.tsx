@@ -10,7 +10,7 @@ import { useChartColours } from '@/ui/useChartColours'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import type { Scatter } from '../client/scatter.worker'
-import { doubtText, figureWith, unitOf } from '../shown'
+import { doubtText, figureWithin, unitOf } from '../shown'
 import { labelOf } from '../words'
 import { fieldProblem } from './inputs'
 import type { WorkingDesk } from './useWorking'
@@ -100,9 +100,9 @@ export function Spread({ desk }: { readonly desk: WorkingDesk }) {
           />
           <p className="pt-2 text-sm">
             {t('calc.spread-said', {
-              low: figureWith(field, spread.low, units),
-              high: figureWith(field, spread.high, units),
-              mean: figureWith(field, spread.mean, units),
+              low: figureWithin(field, spread.low, spread.standardDeviation, units),
+              high: figureWithin(field, spread.high, spread.standardDeviation, units),
+              mean: figureWithin(field, spread.mean, spread.standardDeviation, units),
               sigma: doubtText(field, spread.standardDeviation, units),
             })}{' '}
             <span className="quiet">

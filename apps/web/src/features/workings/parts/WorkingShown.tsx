@@ -83,8 +83,8 @@ export function Matters({ working, answer, units }: { readonly working: Working;
                 <span>{doubtLabel(working.id, part.key)}</span>
                 <span className="font-semibold">{share} %</span>
               </p>
-              <div className="h-2 rounded-full bg-(--rail)" aria-hidden="true">
-                <div className="h-2 rounded-full bg-info" style={{ width: `${Math.max(1, share)}%` }} />
+              <div className="h-2 rounded-full bg-(--rail) [print-color-adjust:exact]" aria-hidden="true">
+                <div className="h-2 rounded-full bg-info [print-color-adjust:exact]" style={{ width: `${Math.max(1, share)}%` }} />
               </div>
               <p className="text-xs quiet">
                 {t('calc.matters-row', {

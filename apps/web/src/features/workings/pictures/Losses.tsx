@@ -19,7 +19,7 @@ export function Losses({ answer }: PictureProps) {
     <figure>
       <figcaption className="mb-1 text-sm quiet">{t('calc.picture.losses')}</figcaption>
       <div
-        className="flex h-9 w-full gap-px overflow-hidden rounded-sm"
+        className="flex h-9 w-full gap-px overflow-hidden rounded-sm [print-color-adjust:exact]"
         role="img"
         aria-label={parts.map(([k, v]) => `${t(`calc.picture.${k}`)} ${plain(v * 100)} %`).join(', ')}
       >
@@ -28,7 +28,7 @@ export function Losses({ answer }: PictureProps) {
       <ul className="flex flex-wrap gap-x-5 gap-y-1 pt-2 text-sm">
         {parts.map(([key, share]) => (
           <li key={key} className="flex items-center gap-2">
-            <span className={`size-3 rounded-sm ${PATTERN[key]}`} aria-hidden="true" />
+            <span className={`size-3 rounded-sm [print-color-adjust:exact] ${PATTERN[key]}`} aria-hidden="true" />
             {t('calc.picture.share', { name: t(`calc.picture.${key}`), value: `${plain(share * 100)} %` })}
           </li>
         ))}
