@@ -219,7 +219,7 @@ const problems: Record<string, string> = {
   'one-unknown': 'Leave out exactly one: the one to find.',
   'mixture-rich': 'That would burn rich: not enough air. Not computed, not to be done.',
   'no-gas': 'With this offset no gas flows at this speed.',
-  'no-co2-left': 'So much CO leaves no CO₂: look at the readings.',
+  'co-above-carbon': 'More CO than the carbon of this gas could make. Is the right gas chosen?',
   'no-segments': 'There are no pipes.',
   'too-many-segments': 'More than {{max}} segments.',
   'duplicate-segment': 'Two segments are called {{id}}.',

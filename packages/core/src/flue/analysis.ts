@@ -66,7 +66,8 @@ export function oxygenOf(
  *
  * Units SI; gas fractions mol/mol dry; efficiencies as fractions of the gross or net calorific value at the reference temperature (25 °C unless
  * said). Case, radiation and standby losses are not in it. Range: flue and air 200–1000 K, flue not colder than air, absolute pressure
- * 50–120 kPa. Problems: those of {@link oxygenOf}, `temperature-range`, `flue-colder-than-air`, `pressure-range`, `humidity-range`.
+ * 50–120 kPa. Problems: those of {@link oxygenOf}, `temperature-range`, `flue-colder-than-air`, `pressure-range`, `humidity-range`,
+ * `co-above-carbon` (more CO than the carbon of this gas could make).
  * Source: element balance, NASA-7 enthalpies, Wagner–Pruss saturation.
  *
  * @example
@@ -93,6 +94,8 @@ export function analyseFlue(gas: GasProperties, readings: FlueReadings): Result<
   }
   // Three fields more on the same object: copying twenty of them costs ten times the analysis itself.
   const analysis = flueNumbers(gas.terms, input) as { -readonly [K in keyof FlueAnalysis]: FlueAnalysis[K] }
+  // Pure hydrogen makes no carbon monoxide: such a pair of gas and reading is not one.
+  if (analysis.co2Dry < 0) return fail('co-above-carbon', {}, ['coDry'])
   analysis.input = input
   analysis.from = oxygen.value.from
   analysis.condensing = analysis.condensedShare > 0

@@ -131,7 +131,7 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
     co2Dry: co2 / dryFlueMol,
     dryFlueMol,
     coAirFree: (coDry * AIR_OXYGEN) / (AIR_OXYGEN - o2Dry),
-    coToCo2: coDry / (co2 / dryFlueMol),
+    coToCo2: coDry === 0 ? 0 : coDry / (co2 / dryFlueMol),
     grossEfficiency,
     netEfficiency: (grossEfficiency * gross) / net,
     dryLoss,

@@ -13,12 +13,14 @@ export type Doubts = Readonly<Record<string, number>>
 export interface WorkingAnswer extends Explained {
   readonly input: WorkingInput
   readonly result: WorkingResult
-  /** Standard uncertainty of every numeric output that the inputs' doubts reach, SI. */
+  /** Standard uncertainty of every numeric output that the inputs' doubts reach, SI; of tables as `table.row.column`. */
   readonly uncertainty: Readonly<Record<string, number>>
   /** For every such output which input matters how much, largest first. */
   readonly sensitivity: Readonly<Record<string, readonly Contribution<string>[]>>
   readonly doubts: Doubts
 }
+
+type Row = Readonly<Record<string, unknown>>
 
 const schemas = new WeakMap<Working, z.ZodObject>()
 
@@ -71,8 +73,6 @@ function oneEach(problems: readonly Problem[]): Problem[] {
 }
 
 const isNumber = (field: unknown): field is NumberField => (field as { kind?: string } | undefined)?.kind === 'number'
-
-type Row = Readonly<Record<string, unknown>>
 
 /**
  * What can carry a doubt: a number that is asked for, or a whole column of a table. A tape or a plate that is off is off in every row alike, so a column is scaled as
@@ -134,12 +134,22 @@ function finite(value: unknown): boolean {
   return true
 }
 
-function numbersOf(working: Working, input: WorkingInput): Record<string, number> | undefined {
+/** The numeric outputs for an input; with `rows` those of tables too, as `table.row.column`. */
+function numbersOf(working: Working, input: WorkingInput, rows = false): Record<string, number> | undefined {
   const result = working.compute(input as never)
   if (!result.ok || !finite(result.value)) return undefined
-  return Object.fromEntries(
-    Object.entries(result.value).filter((e): e is [string, number] => isNumber(working.outputs[e[0]]) && typeof e[1] === 'number'),
-  )
+  const numbers: Record<string, number> = {}
+  for (const [key, field] of Object.entries(working.outputs)) {
+    const value = result.value[key]
+    if (field.kind === 'number' && typeof value === 'number') numbers[key] = value
+    if (!rows || field.kind !== 'rows') continue
+    for (const [i, row] of (value as Row[]).entries())
+      for (const [name, cell] of Object.entries(field.columns)) {
+        const inRow = row[name]
+        if (cell.kind === 'number' && typeof inRow === 'number') numbers[`${key}.${i}.${name}`] = inRow
+      }
+  }
+  return numbers
 }
 
 /**
@@ -167,7 +177,7 @@ export function runWorking(working: Working, raw: unknown, doubts?: Doubts): Res
     Object.entries(doubts ?? usualDoubts(working, input)).filter(([key]) => valueAt(input, key) !== undefined),
   )
   const point = Object.fromEntries(Object.keys(counted).map((key) => [key, valueAt(input, key)!]))
-  const sensitivity = contributions((at) => numbersOf(working, withValues(input, at)), point, counted) ?? {}
+  const sensitivity = contributions((at) => numbersOf(working, withValues(input, at), true), point, counted) ?? {}
   const reached = Object.entries(sensitivity).flatMap(([key, parts]) =>
     parts && parts.some((p) => p.effect !== 0) ? [[key, parts.filter((p) => p.effect !== 0)] as const] : [],
   )

@@ -298,6 +298,47 @@ describe.each(WORKINGS.map((w) => [w.id, w] as const))('%s', (_id, working: Work
   })
 })
 
+describe('the doubt of every figure', () => {
+  test('tables too: each figure of each row by its place', () => {
+    const answer = run('pipe-network', first('pipe-network'))
+    const rows = answer.result.segments as readonly { dropPa: number }[]
+    for (const i of rows.keys()) expect(answer.uncertainty[`segments.${i}.dropPa`]).toBeGreaterThan(0)
+    // Flow off by 3 % moves a turbulent drop by about 5 %, length by its own 3 %.
+    const share = answer.uncertainty['segments.1.dropPa']! / rows[1]!.dropPa
+    expect(share).toBeGreaterThan(0.045)
+    expect(share).toBeLessThan(0.075)
+    expect(answer.sensitivity['segments.1.dropPa']![0]!.key).toBe('segments.loadM3PerS')
+  })
+  test('every number that its inputs reach has one; without doubts there is none', () => {
+    for (const w of WORKINGS) {
+      const answer = runWorking(w, firstInput(w, 'metric'), {})
+      expect([w.id, answer.ok && answer.value.uncertainty]).toEqual([w.id, {}])
+    }
+  })
+})
+
+describe('gases at the edge', () => {
+  test('hydrogen has no CO2: no ratio, and no carbon monoxide to measure', () => {
+    const hydrogen = { ...first('flue-gas'), gas: { hydrogen: 1 }, coDry: 0 }
+    expect(result('flue-gas', hydrogen)).toMatchObject({ co2Dry: 0, coToCo2: null })
+    expect(result('co-figures', { ...first('co-figures'), gas: { hydrogen: 1 }, coDry: 0 })).toMatchObject({ coToCo2: null, coAirFree: 0 })
+    expect(refusal('flue-gas', { ...hydrogen, coDry: 40e-6 })[0]).toMatchObject({ code: 'co-above-carbon', path: ['coDry'] })
+    expect(refusal('co-figures', { ...first('co-figures'), gas: { hydrogen: 1 } })[0]).toMatchObject({ code: 'co-above-carbon' })
+  })
+  test('the rule of thumb for excess air overstates by 26 % on hydrogen', () => {
+    const { excessAir } = result('flue-gas', { ...first('flue-gas'), gas: { hydrogen: 1 }, coDry: 0, o2Dry: 0.06 })
+    expect(0.06 / (0.2095 - 0.06) / excessAir!).toBeCloseTo(1.265, 3)
+  })
+  test('town gas, biomethane, lean gas and mixtures go through every calculation that asks for a gas', () => {
+    const town = { carbonMonoxide: 0.08, hydrogen: 0.5, methane: 0.27, carbonDioxide: 0.05, nitrogen: 0.1 }
+    for (const gas of [town, 'biomethane', 'lean-field-gas', 'lpg-mix', 'natural-gas-h2-20'])
+      for (const w of WORKINGS.filter((x) => 'gas' in x.inputs)) {
+        const answer = runWorking(w, { ...firstInput(w, 'metric'), gas })
+        expect([w.id, gas, answer.ok ? 'ok' : answer.error[0]?.code]).toEqual([w.id, gas, 'ok'])
+      }
+  })
+})
+
 describe('bad input that people make', () => {
   test.each<[string, Record<string, unknown>, string, (string | number)[]]>([
     ['gas', { ...first('gas'), gas: { methane: 0.5, ethane: 0.3 } }, 'composition-sum', ['gas']],

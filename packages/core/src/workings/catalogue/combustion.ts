@@ -42,13 +42,13 @@ export const emissionsWorking = defineWorking({
     const oxygen = oxygenOf(gas.value, i)
     if (!oxygen.ok) return oxygen
     const co2Dry = co2OfO2(gas.value, i.o2Dry) - i.coDry
-    if (!(co2Dry > 0)) return fail('no-co2-left', {}, ['o2Dry'])
+    if (co2Dry < 0) return fail('co-above-carbon', {}, ['coDry'])
     const ref = (x: number) => atReferenceOxygen(x, i.o2Dry, i.referenceO2)
     const perHeat = (x: number, mass: number, basis: 'net' | 'gross') => emissionPerHeat(gas.value, x, i.o2Dry, mass, basis)
     return answer({
       coAirFree: ref(i.coDry) * (AIR_OXYGEN / (AIR_OXYGEN - i.referenceO2)),
       coAirFreeField: i.o2Dry < 0.2089 ? atReferenceOxygen(i.coDry, i.o2Dry, 0, 0.209) : null,
-      coToCo2: i.coDry / co2Dry,
+      coToCo2: co2Dry > 0 ? i.coDry / co2Dry : null,
       co2Dry,
       coAtReference: ref(i.coDry),
       noAtReference: i.noDry === undefined ? null : ref(i.noDry),
@@ -68,7 +68,16 @@ export const emissionsWorking = defineWorking({
         term('CO_af', r.coAirFree!, 'fraction'),
         'element balance; the field writes 20.9',
       ),
-      line('R = CO/CO2', [term('CO', i.coDry, 'fraction'), term('CO2', r.co2Dry!, 'fraction')], term('R', r.coToCo2!), 'ratio school'),
+      ...(r.coToCo2 === null
+        ? []
+        : [
+            line(
+              'R = CO/CO2',
+              [term('CO', i.coDry, 'fraction'), term('CO2', r.co2Dry!, 'fraction')],
+              term('R', r.coToCo2!),
+              'ratio school',
+            ),
+          ]),
       line(
         'X_ref = CO·(0.2095 − O2_ref)/(0.2095 − O2)',
         [term('CO', i.coDry, 'fraction'), term('O2_ref', i.referenceO2, 'fraction'), term('O2', i.o2Dry, 'fraction')],

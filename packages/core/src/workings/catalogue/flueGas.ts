@@ -82,7 +82,7 @@ export const flueGasWorking = defineWorking({
       co2Dry: a.co2Dry,
       coAirFree: measured ? a.coAirFree : null,
       coAirFreeField: measured && a.input.o2Dry < 0.2089 ? atReferenceOxygen(a.input.coDry, a.input.o2Dry, 0, 0.209) : null,
-      coToCo2: measured ? a.coToCo2 : null,
+      coToCo2: measured && a.co2Dry > 0 ? a.coToCo2 : null,
       dryLoss: a.dryLoss,
       waterLoss: a.waterLoss,
       latentLoss: a.latentLoss,
@@ -122,12 +122,16 @@ export const flueGasWorking = defineWorking({
                 term('CO_af', r.coAirFree, 'fraction'),
                 'element balance; the field writes 20.9',
               ),
-              line(
-                'R = CO/CO2',
-                [term('CO', i.coDry!, 'fraction'), term('CO2', r.co2Dry!, 'fraction')],
-                term('R', r.coToCo2!),
-                'ratio school',
-              ),
+              ...(r.coToCo2 === null
+                ? []
+                : [
+                    line(
+                      'R = CO/CO2',
+                      [term('CO', i.coDry!, 'fraction'), term('CO2', r.co2Dry!, 'fraction')],
+                      term('R', r.coToCo2!),
+                      'ratio school',
+                    ),
+                  ]),
             ]),
         ...(r.shortLoss === null || !terms
           ? []
@@ -176,6 +180,7 @@ export const flueGasWorking = defineWorking({
         point.airTemperatureK = x[3]!
         if (point.o2Dry < 0 || point.o2Dry >= AIR_OXYGEN || point.coDry < 0 || point.flueTemperatureK < point.airTemperatureK) return false
         const n = flueNumbers(terms, point)
+        if (n.co2Dry < 0) return false
         out[0] = n.grossEfficiency
         out[1] = n.netEfficiency
         out[2] = n.lambda

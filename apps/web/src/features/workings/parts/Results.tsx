@@ -262,6 +262,11 @@ export function AllFigures({
                     {Object.entries(field.columns).map(([c, column]) => (
                       <td key={c} className="px-2 py-1.5 text-right first:pl-0 first:text-left first:font-semibold">
                         {cellText(c, column, row[c], units)}
+                        {column.kind === 'number' && (answer.uncertainty[`${name}.${i}.${c}`] ?? 0) > 0 && (
+                          <span className="block text-xs font-normal quiet">
+                            ± {doubtText(column, 2 * (answer.uncertainty[`${name}.${i}.${c}`] ?? 0), units)}
+                          </span>
+                        )}
                       </td>
                     ))}
                   </tr>

@@ -50,7 +50,7 @@ export function WorkingShown({ answer, units }: { readonly answer: WorkingAnswer
 
 /** Which reading's doubt moves the result most. */
 export function Matters({ working, answer, units }: { readonly working: Working; readonly answer: WorkingAnswer; readonly units: Units }) {
-  const reached = Object.keys(answer.sensitivity)
+  const reached = Object.keys(answer.sensitivity).filter((key) => key in working.outputs)
   const [asked, setAsked] = useState<string | null>(null)
   const name = asked && reached.includes(asked) ? asked : (working.principal.find((p) => reached.includes(p)) ?? reached[0])
   const out = name === undefined ? undefined : working.outputs[name]
