@@ -7,6 +7,7 @@ export {
   NORTH_AMERICAN_CR,
   northAmericanCapacity,
   northAmericanDrop,
+  pipeCapacity,
   pipeDrop,
   type PipeDrop,
   type PipeGas,

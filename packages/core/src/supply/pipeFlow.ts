@@ -83,6 +83,26 @@ export function pipeDrop(run: PipeRun, gas: PipeGas): Result<PipeDrop> {
   return firstOutside({ ...run, ...gas }, RUN) ?? ok(dropOf(run, gas))
 }
 
+/**
+ * The flow that a run carries at an allowed drop, m³/s: {@link pipeDrop} solved for the flow by bisection (drop rises steadily with flow).
+ *
+ * Problems: `not-finite`, `out-of-range`.
+ *
+ * @example
+ * pipeCapacity({ insideDiameterM: 0.0202, lengthM: 10, roughnessM: 1.5e-6 }, { densityKgPerM3: 0.74, viscosityPaS: 1.09e-5 }, 122.8) // 1.389e-3 (5 m³/h)
+ */
+export function pipeCapacity(run: Omit<PipeRun, 'flowM3PerS'>, gas: PipeGas, limitPa: number): Result<number> {
+  const problem = firstOutside({ ...run, ...gas, flowM3PerS: 0, limitPa }, { ...RUN, lengthM: [0.01, 2000], limitPa: [0.1, 100_000] })
+  if (problem) return problem
+  let [low, high] = [1e-9, 10]
+  for (let i = 0; i < 70; i++) {
+    const middle = Math.sqrt(low * high)
+    if (dropOf({ ...run, flowM3PerS: middle }, gas).dropPa <= limitPa) low = middle
+    else high = middle
+  }
+  return ok(low)
+}
+
 /** Cr of the North American equation, by gas: natural gas (SG 0.60) and undiluted propane. */
 export const NORTH_AMERICAN_CR = { natural: 0.6094, propane: 1.2462 } as const
 const diameterTerm = (insideDiameterM: number) => 19.17 * fromSi(insideDiameterM, 'in', 'length')

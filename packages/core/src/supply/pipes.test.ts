@@ -9,6 +9,7 @@ import {
   northAmericanCapacity,
   northAmericanDrop,
   PIPE_SIZES,
+  pipeCapacity,
   pipeDrop,
   type PipeNetwork,
   type PipeSegment,
@@ -79,6 +80,36 @@ describe('one run of pipe', () => {
     expect(gasViscosity(presetComposition('natural-gas-h'))).toBeGreaterThan(1.0e-5)
     expect(gasViscosity(presetComposition('natural-gas-h'))).toBeLessThan(1.15e-5)
     near(gasViscosity(presetComposition('propane')), 7.95e-6)
+  })
+})
+
+describe('what a run carries', () => {
+  const run = { insideDiameterM: 0.0202, lengthM: 10, roughnessM: 1.5e-6 }
+  test('at the drop of 5 m³/h it carries 5 m³/h', () => {
+    near(unwrap(pipeCapacity(run, gas, unwrap(pipeDrop(run22, gas)).dropPa)) * 3600, 5, 1e-6)
+  })
+  test('more drop, wider bore or a shorter run never carries less', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.008, max: 0.08, noNaN: true }),
+        fc.double({ min: 1, max: 100, noNaN: true }),
+        fc.double({ min: 10, max: 1000, noNaN: true }),
+        (insideDiameterM, lengthM, limit) => {
+          const of = (more: Partial<typeof run>, pa: number) => unwrap(pipeCapacity({ ...run, insideDiameterM, lengthM, ...more }, gas, pa))
+          const here = of({}, limit)
+          // The laminar and turbulent laws meet with a jump: there the flow stands still for a while.
+          return (
+            of({}, limit * 1.2) >= here &&
+            of({ insideDiameterM: insideDiameterM * 1.2 }, limit) > here &&
+            of({ lengthM: lengthM * 0.8 }, limit) >= here
+          )
+        },
+      ),
+    )
+  })
+  test('bad input is named', () => {
+    expect(pipeCapacity(run, gas, 0)).toMatchObject({ error: { code: 'out-of-range', path: ['limitPa'] } })
+    expect(pipeCapacity({ ...run, lengthM: NaN }, gas, 100)).toMatchObject({ error: { code: 'not-finite', path: ['lengthM'] } })
   })
 })
 

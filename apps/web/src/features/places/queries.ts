@@ -1,5 +1,6 @@
 import { type Card, cardSchema, type InstalledFacts } from '@lucerna/core/appliance'
 import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm'
+import { cardOf } from '@/db/cardOf'
 import { inFirm, isoInstant } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, user, visit, visitAppliance, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
@@ -25,14 +26,7 @@ export const listPlaces = (actor: Actor) =>
       .from(site)
       .innerJoin(appliance, eq(appliance.siteId, site.id))
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(
-        targetCard,
-        and(
-          eq(targetCard.firmId, appliance.firmId),
-          eq(targetCard.cardId, appliance.cardId),
-          eq(targetCard.version, appliance.cardVersion),
-        ),
-      )
+      .innerJoin(targetCard, cardOf(appliance))
       .where(eq(site.firmId, actor.firmId))
       .orderBy(asc(site.name), asc(appliance.name))
     return rows.map((r) => ({ ...r, lastVisitAt: r.lastVisitAt && isoInstant(r.lastVisitAt) }))
@@ -67,14 +61,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       .from(appliance)
       .innerJoin(site, eq(site.id, appliance.siteId))
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(
-        targetCard,
-        and(
-          eq(targetCard.firmId, appliance.firmId),
-          eq(targetCard.cardId, appliance.cardId),
-          eq(targetCard.version, appliance.cardVersion),
-        ),
-      )
+      .innerJoin(targetCard, cardOf(appliance))
       .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, id)))
     if (!row) return null
     const [own] = await tx.select().from(firm).where(eq(firm.id, actor.firmId))

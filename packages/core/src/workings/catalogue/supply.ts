@@ -6,6 +6,7 @@ import {
   NORTH_AMERICAN_CR,
   northAmericanCapacity,
   northAmericanDrop,
+  pipeCapacity,
   PIPE_SIZES,
   pipeDrop,
   pipeSize,
@@ -115,14 +116,8 @@ export const pipeRunWorking = defineWorking({
     const drop = dropAt(d, i.flowM3PerS)
     if (!drop.ok) return drop
     const cr = gas.value.family === 'third' ? NORTH_AMERICAN_CR.propane : NORTH_AMERICAN_CR.natural
-    // Drop rises steadily with flow: bisection for what the limit allows.
-    let [low, high] = [1e-8, 5]
-    for (let n = 0; n < 70; n++) {
-      const middle = Math.sqrt(low * high)
-      const there = dropAt(d, middle)
-      if (there.ok && there.value.dropPa <= i.limitPa) low = middle
-      else high = middle
-    }
+    const capacity = pipeCapacity({ insideDiameterM: d, lengthM: i.lengthM, roughnessM }, inPipe, i.limitPa)
+    if (!capacity.ok) return capacity
     const fits = PIPE_SIZES.find((s) => {
       if (s.material !== size.material) return false
       const there = dropAt(s.insideDiameterM, i.flowM3PerS)
@@ -135,7 +130,7 @@ export const pipeRunWorking = defineWorking({
       reynolds: drop.value.reynolds,
       frictionFactor: drop.value.frictionFactor,
       regime: drop.value.regime,
-      capacityM3PerS: low,
+      capacityM3PerS: capacity.value,
       northAmericanCapacityM3PerS: northAmericanCapacity(d, i.lengthM, i.limitPa, cr),
       smallestSize: fits?.id ?? null,
     })

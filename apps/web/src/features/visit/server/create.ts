@@ -3,6 +3,7 @@ import { mayStartVisits } from '@lucerna/core/visit'
 import { and, eq, inArray, max } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
+import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import type { Actor } from '@/server/actor'
@@ -60,10 +61,7 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
     .from(appliance)
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(
-      targetCard,
-      and(eq(targetCard.firmId, appliance.firmId), eq(targetCard.cardId, appliance.cardId), eq(targetCard.version, appliance.cardVersion)),
-    )
+    .innerJoin(targetCard, cardOf(appliance))
     .where(and(eq(appliance.firmId, actor.firmId), inArray(appliance.id, wanted.applianceIds), eq(appliance.siteId, place.id)))
   if (rows.length !== new Set(wanted.applianceIds).size)
     throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')

@@ -5,6 +5,7 @@ import { instrumentSchema } from '@lucerna/core/measure'
 import { practiceSchema } from '@lucerna/core/practice'
 import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
 import { and, asc, desc, eq, gt, inArray, lt, ne, or } from 'drizzle-orm'
+import { cardOf } from '@/db/cardOf'
 import { isoInstant, type Transaction } from '@/db/client'
 import {
   appliance,
@@ -142,14 +143,7 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
     .from(visitAppliance)
     .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(
-      targetCard,
-      and(
-        eq(targetCard.firmId, visitAppliance.firmId),
-        eq(targetCard.cardId, visitAppliance.cardId),
-        eq(targetCard.version, visitAppliance.cardVersion),
-      ),
-    )
+    .innerJoin(targetCard, cardOf(visitAppliance))
     .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
     .orderBy(asc(visitAppliance.position))
   const practice = await loadPractice(tx, firmId, row.practiceId, row.practiceVersion)

@@ -1,6 +1,6 @@
 'use client'
 
-import { atAltitude } from '@lucerna/core/burner'
+import { altitudeFactor, type AltitudeRule } from '@lucerna/core/burner'
 import { saturationPressure } from '@lucerna/core/flue'
 import { AIR_OXYGEN, presetGas } from '@lucerna/core/gas'
 import { type GasChoice, gasOf, type NumberField, type OutputField, type Working, type WorkingAnswer } from '@lucerna/core/workings'
@@ -72,46 +72,25 @@ export function Co2Line({
 }
 
 /** Heat input over timing for the volume that passed, with the plate's band and one's own time. */
-export function InputOverSeconds({ working, answer, units }: PictureProps) {
+export function InputOverSeconds(props: PictureProps) {
+  const { working, answer, units } = props
   const gross = numberOut(working, 'heatInputGrossW')
-  const seconds = answer.input.seconds as number
-  const power = answer.result.heatInputGrossW as number
-  const points = Array.from({ length: 61 }, (_, i) => {
-    const s = seconds * (0.5 + i / 40)
-    return [s, write(gross, (power * seconds) / s, units)] as const
-  })
-  const plate = answer.input.plateW as number | undefined
-  const toGross = answer.input.plateBasis === 'net' ? power / (answer.result.heatInputNetW as number) : 1
+  const share = answer.result.shareOfPlate as number | null
+  // What the plate asks for on gross, whichever basis it is printed on.
+  const plate = share === null ? null : (answer.result.heatInputGrossW as number) / share
   const rules: XyRule[] =
-    plate === undefined
+    plate === null
       ? []
       : [
-          { axis: 'y', at: write(gross, plate * toGross * (1 - (answer.input.bandBelow as number)), units), tone: 'brass' },
+          { axis: 'y', at: write(gross, plate * (1 - (answer.input.bandBelow as number)), units), tone: 'brass' },
           {
             axis: 'y',
-            at: write(gross, plate * toGross * (1 + (answer.input.bandAbove as number)), units),
+            at: write(gross, plate * (1 + (answer.input.bandAbove as number)), units),
             tone: 'brass',
             label: labelOf(working.id, 'plateW'),
           },
         ]
-  return (
-    <XyChart
-      lines={[{ points, tone: 'bead' }]}
-      rules={rules}
-      marks={[
-        {
-          x: seconds,
-          y: write(gross, power, units),
-          dx: 2 * (answer.doubts.seconds ?? 0),
-          dy: spanOf(gross, 2 * (answer.uncertainty.heatInputGrossW ?? 0), units),
-          label: figureWith(gross, power, units),
-        },
-      ]}
-      xTitle={`${labelOf(working.id, 'seconds')}, s`}
-      yTitle={axisTitle(working.id, 'heatInputGrossW', gross, units)}
-      label={t('calc.picture.sweep', { y: labelOf(working.id, 'heatInputGrossW'), x: labelOf(working.id, 'seconds') })}
-    />
-  )
+  return <Sweep {...props} x="seconds" y="heatInputGrossW" rules={rules} />
 }
 
 const spanOf = (field: NumberOut, span: number, units: Units): number => write(field, span, units) - write(field, 0, units)
@@ -202,33 +181,17 @@ export function InputOverAltitude({ working, answer, units }: PictureProps) {
   const full = answer.input.heatInputW as number
   const here = answer.input.altitudeM as number
   const heights = Array.from({ length: 81 }, (_, i) => i * 40)
-  const gas = gasOf(answer.input.gas as GasChoice)
-  const curve = (key: 'density' | 'four' | 'two') =>
+  const curve = (rule: AltitudeRule) =>
     heights.flatMap((h) => {
-      const feet = h / 0.3048
-      const made = gas.ok ? atAltitude(gas.value, 0.05, h) : undefined
-      const factor =
-        key === 'density'
-          ? made?.ok
-            ? made.value.orificeHeatRatio
-            : null
-          : key === 'four'
-            ? feet > 2000
-              ? 1 - 0.04 * (feet / 1000)
-              : 1
-            : feet > 4500
-              ? null
-              : feet > 2000
-                ? 0.9
-                : 1
-      return factor === null ? [] : [[write(height, h, units), write(power, full * factor, units)] as const]
+      const factor = altitudeFactor(rule, h)
+      return factor.ok && factor.value !== null ? [[write(height, h, units), write(power, full * factor.value, units)] as const] : []
     })
   return (
     <XyChart
       lines={[
         { points: curve('density'), tone: 'bead', label: labelOf(working.id, 'densityInputW') },
-        { points: curve('four'), tone: 'brass', label: labelOf(working.id, 'fourPercentInputW') },
-        { points: curve('two'), tone: 'ink', dashed: true },
+        { points: curve('four-percent'), tone: 'brass', label: labelOf(working.id, 'fourPercentInputW') },
+        { points: curve('two-band'), tone: 'ink', dashed: true },
       ]}
       marks={[
         {
@@ -245,7 +208,14 @@ export function InputOverAltitude({ working, answer, units }: PictureProps) {
 }
 
 /** Any output over any input, everything else as it stands, with one's own point. */
-export function Sweep({ working, answer, units, x, y }: PictureProps & { readonly x: string; readonly y: string }) {
+export function Sweep({
+  working,
+  answer,
+  units,
+  x,
+  y,
+  rules = [],
+}: PictureProps & { readonly x: string; readonly y: string; readonly rules?: readonly XyRule[] }) {
   const from = working.inputs[x]
   const to = working.outputs[y]
   const here = answer.input[x]
@@ -262,6 +232,7 @@ export function Sweep({ working, answer, units, x, y }: PictureProps & { readonl
   return (
     <XyChart
       lines={[{ points, tone: 'bead' }]}
+      rules={rules}
       marks={[
         {
           x: write(from, here, units),

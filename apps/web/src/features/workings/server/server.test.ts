@@ -2,7 +2,7 @@ import { firstInput, workingById, WORKINGS } from '@lucerna/core/workings'
 import type { Actor } from '@/server/actor'
 import type { ApiProblem } from '@/server/problem'
 import { sql } from 'drizzle-orm'
-import { actorNamed, closeAll, ownerDb } from '@/test/world'
+import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/world'
 import { computeWorking } from './compute'
 import { describeWorkings } from './describe'
 import { lastInput, recentWorkings, remember } from './memory'
@@ -146,9 +146,16 @@ describe('where a calculation may begin', () => {
     expect(known?.inputs.barometerPa).toBeGreaterThan(80_000)
     expect(await knownOf(ruben, own!.id)).toBeNull()
   })
-  test('an open visit only of one’s own', async () => {
+  test('an open visit only of one’s own, with the pinned card’s firing states', async () => {
+    const { visitId, applianceId } = await newVisit(maren, '7 Quarry Row')
+    await post(maren, visitId, [started(visitId, applianceId)])
     const open = await openVisitFor(maren)
-    if (open) expect(open.appliances.length).toBeGreaterThan(0)
-    expect((await openVisitFor(ruben))?.id).not.toBe(open?.id ?? 'none')
+    expect(open?.appliances[0]?.states.map((s) => s.kind)).toEqual(expect.arrayContaining(['standing', 'rate']))
+    const [row] = await ownerDb.execute<{ status: string; assigned_to: string; firm_id: string }>(
+      sql`select status, assigned_to, firm_id from visit where id = ${open!.id}`,
+    )
+    expect(row).toEqual({ status: 'open', assigned_to: maren.userId, firm_id: maren.firmId })
+    expect((await openVisitFor(tobias))?.id).not.toBe(open!.id)
+    expect((await openVisitFor(ruben))?.id).not.toBe(open!.id)
   })
 })

@@ -3,6 +3,7 @@ import { standardPressure } from '@lucerna/core/burner'
 import type { Card } from '@lucerna/core/appliance'
 import type { Practice } from '@lucerna/core/practice'
 import { and, desc, eq } from 'drizzle-orm'
+import { cardOf } from '@/db/cardOf'
 import { inFirm } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import type { Actor } from '@/server/actor'
@@ -39,14 +40,7 @@ export const knownOf = (actor: Actor, applianceId: string): Promise<Known | null
       .from(appliance)
       .innerJoin(site, eq(site.id, appliance.siteId))
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(
-        targetCard,
-        and(
-          eq(targetCard.firmId, appliance.firmId),
-          eq(targetCard.cardId, appliance.cardId),
-          eq(targetCard.version, appliance.cardVersion),
-        ),
-      )
+      .innerJoin(targetCard, cardOf(appliance))
       .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, applianceId)))
     if (!row) return null
     const gas = GAS_PRESET_IDS.find((id): id is GasPreset => id === row.gas)
@@ -94,14 +88,7 @@ export const openVisitFor = (actor: Actor): Promise<OpenVisit | null> =>
       .select({ id: appliance.id, name: appliance.name, card: targetCard.data })
       .from(visitAppliance)
       .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
-      .innerJoin(
-        targetCard,
-        and(
-          eq(targetCard.firmId, visitAppliance.firmId),
-          eq(targetCard.cardId, visitAppliance.cardId),
-          eq(targetCard.version, visitAppliance.cardVersion),
-        ),
-      )
+      .innerJoin(targetCard, cardOf(visitAppliance))
       .where(and(eq(visitAppliance.firmId, actor.firmId), eq(visitAppliance.visitId, open.id)))
       .orderBy(visitAppliance.position)
     return {
