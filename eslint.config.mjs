@@ -30,6 +30,9 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
-  { files: ['scripts/**', 'bench/**', 'apps/web/src/db/prepare.ts', 'apps/web/src/db/rebuildCommand.ts'], rules: { 'no-console': 'off' } },
+  {
+    files: ['scripts/**', 'bench/**', 'apps/web/bench/**', 'apps/web/src/db/prepare.ts', 'apps/web/src/db/rebuildCommand.ts'],
+    rules: { 'no-console': 'off' },
+  },
   { settings: { next: { rootDir: 'apps/web' } }, rules: { '@next/next/no-html-link-for-pages': 'off' } },
 )

@@ -27,7 +27,7 @@ const [planned] = await sql<
   { id: string; firm_id: string; appliance_id: string; card_id: string; card_version: number; assigned_to: string }[]
 >`
   select v.id, v.firm_id, v.assigned_to, va.appliance_id, va.card_id, va.card_version from visit v join visit_appliance va on va.visit_id = v.id
-  join site s on s.id = v.site_id where s.name = '7 Quarry Row' and v.status = 'planned'`
+  join site s on s.id = v.site_id where s.name = '7 Quarry Row' and v.status = 'planned' and v.assigned_to is not null`
 if (!planned || !signedIn.ok) throw new Error('The demo world is not there')
 
 const event = (seq: number, type: string, data: object) => ({

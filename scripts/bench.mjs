@@ -66,6 +66,15 @@ try {
   if (existsSync(chromium))
     await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
   else say('no Chromium: the browser is not measured')
+  await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'bench/places.ts')], {
+    env: {
+      ...process.env,
+      TEST_OWNER_URL: ownerUrl,
+      LUCERNA_APP_DATABASE_URL: appUrl(ownerUrl, secret.app).url,
+      LUCERNA_AUTH_SECRET: secret.auth,
+      PUBLIC_URL: publicUrl,
+    },
+  })
   await secondStart()
   say(`second start of the demo  ${(await secondStart()).toFixed(1)} s to the first page`)
 } catch (error) {

@@ -1,4 +1,5 @@
-// `npm run demo`: from a bare checkout to a running Lucerna. `-- --reset` starts afresh; `-- --dev` is `npm run dev`.
+// `npm run demo`: from a bare checkout to a running Lucerna. `-- --reset` starts afresh; `-- --dev` is `npm run dev`;
+// `-- --bulk --appliances=100000 --visits=1000000` adds a generated set for scale.
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
@@ -6,9 +7,17 @@ import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { commandLine, isFree, ROOT, say, Told } from './lib/run.mjs'
 
-const flags = new Set(process.argv.slice(2))
+const COUNT = /^--(appliances|visits)=(\d{1,8})$/
+const flags = new Set(process.argv.slice(2).filter((a) => !COUNT.test(a)))
+const counts = Object.fromEntries(
+  process.argv.slice(2).flatMap((a) => (COUNT.exec(a) ? [[COUNT.exec(a)?.[1], Number(COUNT.exec(a)?.[2])]] : [])),
+)
+/** A generated set for scale, on top of the demo world. */
+const bulk = flags.has('--bulk')
+  ? { appliances: counts.appliances ?? 100_000, visits: counts.visits ?? 10 * (counts.appliances ?? 100_000) }
+  : undefined
 const dev = flags.has('--dev')
-const unknown = [...flags].filter((flag) => !['--dev', '--reset'].includes(flag))
+const unknown = [...flags].filter((flag) => !['--dev', '--reset', '--bulk'].includes(flag))
 const DATA = path.join(ROOT, '.data')
 const PID = path.join(DATA, 'demo.pid')
 
@@ -50,7 +59,8 @@ async function webPort(host) {
 }
 
 try {
-  if (unknown.length > 0) throw new Told(`Unknown: ${unknown.join(' ')}. There are --reset and --dev.`)
+  if (unknown.length > 0)
+    throw new Told(`Unknown: ${unknown.join(' ')}. There are --reset, --dev and --bulk (with --appliances=… and --visits=…).`)
   const began = Date.now()
   await ensurePackages()
   const dir = clusterFolder('pg')
@@ -74,7 +84,7 @@ try {
   const port = await webPort(host)
   const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host
   const publicUrl = process.env.PUBLIC_URL ?? `http://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
-  const prepared = await prepare({ ownerUrl, secret, seed: true })
+  const prepared = await prepare({ ownerUrl, secret, seed: true, bulk })
   if (prepared.said) say(prepared.said)
   if (!dev) await build()
   const app = await serve({ host, port, publicUrl, databaseUrl: appUrl(ownerUrl, secret.app).url, secret, demo: true, dev })

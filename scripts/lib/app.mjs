@@ -26,8 +26,8 @@ export function appUrl(ownerUrl, /** @type {string} */ password) {
   return { role, url: url.toString() }
 }
 
-/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean }} options */
-export async function prepare({ ownerUrl, secret, seed }) {
+/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
+export async function prepare({ ownerUrl, secret, seed, bulk }) {
   const app = appUrl(ownerUrl, secret.app)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
@@ -41,6 +41,7 @@ export async function prepare({ ownerUrl, secret, seed }) {
         LUCERNA_APP_PASSWORD: secret.app,
         LUCERNA_DEMO_PASSWORD: secret.demo,
         LUCERNA_SEED: seed ? '1' : '0',
+        ...(bulk && { LUCERNA_BULK: `${bulk.appliances},${bulk.visits}` }),
       },
     },
   )

@@ -3,8 +3,8 @@ import { migrate } from 'drizzle-orm/postgres-js/migrator'
 import { fileURLToPath } from 'node:url'
 import { connect } from './client'
 
-/** Tables that are only ever added to: the log of a visit, cards, profiles and reports. */
-const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report']
+/** Tables that are only ever added to: the log of a visit, cards, profiles, reports and the audit. */
+const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report', 'audit_entry']
 
 /**
  * Brings the schema up to date and makes the application's role: it may sign in, owns nothing, cannot bypass row-level security, and cannot change
@@ -22,6 +22,7 @@ export async function prepareDatabase(ownerUrl: string, app: { role: string; pas
     await db.execute(sql`alter role ${role} password ${sql.raw(quoted?.literal ?? "''")}`)
     await db.execute(sql`grant usage on schema public to ${role}`)
     await db.execute(sql`grant select, insert, update, delete on all tables in schema public to ${role}`)
+    await db.execute(sql`grant execute on function search_words(text, integer) to ${role}`)
     for (const table of APPEND_ONLY) await db.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${role}`)
   } finally {
     await client.end()

@@ -1,5 +1,8 @@
 /** Run by the start command and the tests: migrates, makes the application's role, seeds. Settings come by environment. */
+import { seedBulk } from '@/seed/bulk'
 import { seedToday, seedWorld } from '@/seed/seed'
+import { DEMO_FIRMS } from '@/seed/world'
+import { indexFirms } from './rebuild'
 import { prepareDatabase } from './migrate'
 
 const setting = (name: string): string => {
@@ -15,4 +18,11 @@ if (process.env.LUCERNA_SEED !== '0') {
   const seeded = await seedWorld(ownerUrl, setting('LUCERNA_DEMO_PASSWORD'), now)
   const added = await seedToday(ownerUrl, now)
   console.log(`${seeded ? 'Seeded the demo world. ' : ''}${added > 0 ? `Added ${added} visit(s) for today.` : ''}`.trim())
+}
+await indexFirms(ownerUrl)
+const bulk = /^(\d+),(\d+)$/.exec(process.env.LUCERNA_BULK ?? '')
+if (bulk) {
+  const [appliances, visits] = [Number(bulk[1]), Number(bulk[2])]
+  const added = await seedBulk(ownerUrl, { appliances, visits, firmName: DEMO_FIRMS[0]!.name, now: new Date() })
+  if (added > 0) console.log(`Added ${added} generated appliances.`)
 }

@@ -1,23 +1,52 @@
 /** `npm run projections:rebuild`: makes every projection anew from the logs. Runs as the owner; safe to repeat, and while people work. */
-import { asc, eq } from 'drizzle-orm'
-import { project } from '@/features/visit/server/append'
+import { asc, eq, gt, sql } from 'drizzle-orm'
+import { project, projectAppliances, visitColumns } from '@/features/visit/server/append'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
-import { connect } from './client'
-import { visit } from './schema'
+import { connect, type Database } from './client'
+import { reindexFirm } from '@/features/search/server/indexing'
+import { firm, searchEntry, site, visit } from './schema'
 
-/** Rebuilds all projections; answers how many visits were folded. */
+/** Rebuilds all projections of visits that have a log (generated bulk visits have none); answers how many were folded. */
 export async function rebuildProjections(ownerUrl: string): Promise<number> {
   const { client, db } = connect(ownerUrl, 1)
   try {
-    const visits = await db.select({ id: visit.id, firmId: visit.firmId }).from(visit).orderBy(asc(visit.id))
+    const visits = await db.select({ id: visit.id, firmId: visit.firmId }).from(visit).where(gt(visit.lastSeq, 0)).orderBy(asc(visit.id))
     for (const { id, firmId } of visits) {
       await db.transaction(async (tx) => {
         const state = foldLoaded(await loadVisit(tx, firmId, id, true))
         await project(tx, firmId, id, state)
-        await tx.update(visit).set({ status: state.status, startedAt: state.startedAt, closedAt: state.closedAt }).where(eq(visit.id, id))
+        await tx.update(visit).set(visitColumns(state)).where(eq(visit.id, id))
+        await projectAppliances(
+          tx,
+          firmId,
+          state.appliances.map((a) => a.applianceId),
+        )
       })
     }
+    await reindexAll(db)
     return visits.length
+  } finally {
+    await client.end()
+  }
+}
+
+/** The search of every firm, made anew. */
+async function reindexAll(db: Database): Promise<void> {
+  for (const { id } of await db.select({ id: firm.id }).from(firm)) await db.transaction((tx) => reindexFirm(tx, id))
+}
+
+/** Indexes firms that have sites and nothing to be found, as after the step to the version that brought the search. Answers how many. */
+export async function indexFirms(ownerUrl: string): Promise<number> {
+  const { client, db } = connect(ownerUrl, 1)
+  try {
+    const bare = await db
+      .select({ id: firm.id })
+      .from(firm)
+      .where(
+        sql`exists (select 1 from ${site} s where s.firm_id = ${firm.id}) and not exists (select 1 from ${searchEntry} e where e.firm_id = ${firm.id})`,
+      )
+    for (const { id } of bare) await db.transaction((tx) => reindexFirm(tx, id))
+    return bare.length
   } finally {
     await client.end()
   }

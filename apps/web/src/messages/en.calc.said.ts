@@ -240,6 +240,7 @@ const problems: Record<string, string> = {
   'above-peak': 'Above the highest current this flame gives.',
   'room-volume-needed': 'This rule needs the room’s volume.',
   'below-absolute-zero': 'Nothing is colder than −273.15 °C.',
+  empty: 'Nothing was given.',
   'samples-out-of-order': 'The samples are not in the order of time.',
   'no-samples': 'Hardly any draw was possible: the doubts are larger than the readings.',
   'no-doubts': 'Nothing has a doubt: nothing scatters.',

@@ -2,12 +2,16 @@ import { calcWords } from './en.calc'
 import { calcFieldWords } from './en.calc.fields'
 import { calcSaidWords } from './en.calc.said'
 import { enScience } from './en.science'
+import { enPeople } from './en.people'
+import { enPlaces } from './en.places'
 import { enVisit } from './en.visit'
 
 /** English. Another language is another set of these files with the same keys. */
 export const en = {
   ...enScience,
   ...enVisit,
+  ...enPlaces,
+  ...enPeople,
   ...calcWords,
   ...calcFieldWords,
   ...calcSaidWords,
@@ -25,6 +29,7 @@ export const en = {
   'sign-in.demo': 'Look around the demo',
   'sign-in.demo-why':
     'One click signs you in. Everyone and everything here is made up; this list shows only on the machine that runs the demo.',
+  'sign-in.demo-passcode': 'Licensed people confirm work with the passcode {{passcode}}.',
   'role.lead': 'Lead technician',
   'role.technician': 'Technician',
   'role.apprentice': 'Apprentice',
@@ -54,18 +59,15 @@ export const en = {
   'today.others': 'The rest of the firm',
   'today.firm': 'The firm today',
   'today.empty': 'Nothing is planned for today',
-  'today.empty-how': 'Start a visit from an appliance.',
+  'today.empty-how': 'Plan or start a visit from an appliance.',
   'today.to-places': 'Go to places',
   'today.unassigned': 'Nobody yet',
-  'today.unusual_one': 'One figure was at the edge or outside last time',
-  'today.unusual_other': '{{count}} figures were at the edge or outside last time',
   'today.licence-lapsed':
     'Your licence ran out on {{until}}. Until it is renewed you can record, but a licensed person has to confirm and close.',
   'visit-status.planned': 'Planned',
   'visit-status.open': 'Open',
   'visit-status.closed': 'Closed',
   'places.empty': 'No sites yet.',
-  'places.last': 'Last visit {{date}}',
   'places.never': 'No visit on paper',
   'appliance.title': 'Appliance',
   'appliance.start': 'Start a service',
@@ -125,6 +127,8 @@ export const en = {
   'report.adjusted': 'Adjusted',
   'report.not-adjusted': 'Nothing was adjusted.',
   'report.steps': 'Left out',
+  'report.parts': 'Parts fitted',
+  'report.no-parts': 'None.',
   'report.defects': 'Defects',
   'report.no-defects': 'None recorded.',
   'report.loose': 'Opened or changed for a time',

@@ -9,6 +9,9 @@ import { QUANTITIES } from '@lucerna/core/units'
 import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
 import { firstInput, runWorking, WORKING_GROUPS, WORKINGS } from '@lucerna/core/workings'
 import { labelOf, pickText } from '@/features/workings/words'
+import { applianceSchema, METER_KINDS, siteSchema, supplySchema } from '@/features/places/schemas'
+import { APPLIANCE_STATES } from '@/features/places/server/lists'
+import { AUDIT_ACTIONS, AUDIT_SUBJECTS } from '@/server/audit'
 import { t } from '@/ui/words'
 import { en } from './en'
 
@@ -105,6 +108,15 @@ test('every key put together has words for all it can be', () => {
       'out-of-range-unit',
     ]),
     ...all('stop', ['observation-stops', 'ambient-co', 'inlet-above-maximum']),
+    ...all('audit-action', AUDIT_ACTIONS),
+    ...all('audit-subject', AUDIT_SUBJECTS),
+    ...all('role-may', ROLES),
+    ...all('search.kind', ['site', 'appliance', 'visit', 'person', 'card', 'instrument']),
+    ...all('meter-kind', METER_KINDS),
+    ...all('places.state', APPLIANCE_STATES),
+    ...all('site', Object.keys(siteSchema.shape)),
+    ...all('supply', Object.keys(supplySchema.shape)),
+    ...all('unit', Object.keys(applianceSchema.shape)),
     ...all('outcome', ['in-normal-service', 'left-isolated', 'handed-over', 'open']),
   ]
   expect(wanted.filter((k) => !has(k))).toEqual([])
@@ -153,7 +165,7 @@ test('no words lie about unused', () => {
 })
 
 test('parameters are filled in, one and many differ', () => {
-  expect(t('today.unusual', { count: 1 })).toMatch(/^One/)
-  expect(t('today.unusual', { count: 3 })).toMatch(/^3/)
+  expect(t('places.outside', { count: 1 })).toMatch(/^One/)
+  expect(t('places.outside', { count: 3 })).toMatch(/^3/)
   expect(t('sheet.place', { n: 2, of: 8 })).toBe('2 of 8')
 })

@@ -27,6 +27,8 @@ export interface PastDay {
   /** Air ratio by rate. */
   readonly lambda: Readonly<Record<string, number>>
   readonly manifoldPa: Readonly<Record<string, number>>
+  readonly defect?: { readonly class: 'at-risk' | 'attention' | 'note'; readonly text: string; readonly action: string }
+  readonly part?: { readonly part: string; readonly number: string; readonly why: string }
 }
 
 interface Past {
@@ -172,6 +174,8 @@ export function pastService(past: Past): VisitEvent[] {
     now += step.firingStateId ? 240_000 : 0
     read(step)
     if (step.kind === 'loose-ends') {
+      if (day.part) add('part.fitted', day.part, step.id)
+      if (day.defect) add('defect.found', { defectId: newId(new Date(now)), ...day.defect }, step.id)
       for (const end of open.values()) {
         add(
           'loose-end.closed',

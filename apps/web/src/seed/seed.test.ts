@@ -4,7 +4,7 @@ import { closeAll, ownerDb, ownerUrl } from '@/test/world'
 import { idMaker } from './ids'
 import { seedToday, seedWorld } from './seed'
 import { DEMO_FIRMS } from './world'
-import { zonedInstant } from './zoned'
+import { zonedInstant } from '@/ui/zoned'
 
 afterAll(closeAll)
 

@@ -8,6 +8,8 @@ interface DemoPerson {
   readonly email: string
   readonly role: Role
   readonly licence: string | null
+  /** Days until the licence lapses; a year and more without it. */
+  readonly licenceDays?: number
 }
 
 interface DemoAppliance {
@@ -41,6 +43,9 @@ export interface DemoFirm {
   readonly people: readonly DemoPerson[]
   readonly sites: readonly DemoSite[]
   /** Who goes where today, at what local time. */
+  readonly invited: { readonly name: string; readonly email: string; readonly role: Role }
+  /** Planned for later, for nobody yet. */
+  readonly later: readonly { readonly site: string; readonly inDays: number; readonly at: string; readonly remark: string }[]
   readonly today: readonly { readonly site: string; readonly person: string; readonly at: string; readonly remark: string }[]
 }
 
@@ -53,7 +58,14 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     practice: 'metric-ratio',
     people: [
       { key: 'maren', name: 'Maren Ostby', email: mail('maren.ostby'), role: 'lead', licence: 'HM-1007' },
-      { key: 'tobias', name: 'Tobias Achterberg', email: mail('tobias.achterberg'), role: 'technician', licence: 'HM-1031' },
+      {
+        key: 'tobias',
+        name: 'Tobias Achterberg',
+        email: mail('tobias.achterberg'),
+        role: 'technician',
+        licence: 'HM-1031',
+        licenceDays: 38,
+      },
       { key: 'ilse', name: 'Ilse Fontane', email: mail('ilse.fontane'), role: 'apprentice', licence: null },
       { key: 'noor', name: 'Noor Vance', email: mail('noor.vance'), role: 'planner', licence: null },
     ],
@@ -122,6 +134,11 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
         },
       },
     ],
+    invited: { name: 'Bram Sorley', email: mail('bram.sorley'), role: 'technician' },
+    later: [
+      { site: 'Upper Sallow Lodge', inDays: 6, at: '10:30', remark: 'Second look at the mixture after the first cold week' },
+      { site: '7 Quarry Row', inDays: 12, at: '08:00', remark: 'Strip and clean' },
+    ],
     today: [
       { site: '7 Quarry Row', person: 'tobias', at: '08:30', remark: 'Yearly service; look at the chamber differential' },
       { site: 'Upper Sallow Lodge', person: 'tobias', at: '13:30', remark: 'Yearly service before the season' },
@@ -133,7 +150,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     name: 'Ansel Bay Burner Service',
     practice: 'imperial-oxygen',
     people: [
-      { key: 'ruben', name: 'Ruben Calder', email: mail('ruben.calder'), role: 'lead', licence: 'AB-204' },
+      { key: 'ruben', name: 'Ruben Calder', email: mail('ruben.calder'), role: 'lead', licence: 'AB-204', licenceDays: 21 },
       { key: 'wim', name: 'Wim Tacoma', email: mail('wim.tacoma'), role: 'technician', licence: 'AB-219' },
     ],
     sites: [
@@ -159,6 +176,8 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
         },
       },
     ],
+    invited: { name: 'Petra Lund', email: mail('petra.lund'), role: 'apprentice' },
+    later: [{ site: 'Harbour Office', inDays: 9, at: '13:00', remark: 'Measure the pipe to the kitchen' }],
     today: [{ site: 'Harbour Office', person: 'wim', at: '09:00', remark: 'Yearly service; read the inlet with the kitchen on' }],
   },
 ]

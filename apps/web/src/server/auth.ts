@@ -1,10 +1,22 @@
 import { betterAuth } from 'better-auth'
+import { APIError, createAuthMiddleware } from 'better-auth/api'
 import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { nextCookies } from 'better-auth/next-js'
 import { v7 as uuidv7 } from 'uuid'
-import { type Database, database } from '@/db/client'
-import * as schema from '@/db/authSchema'
+import { type Database, database, inFirm } from '@/db/client'
+import * as schema from '@/db/tables/auth'
+import { HERE, sendMail } from '@/features/people/server/mail'
+import { t } from '@/ui/words'
+import { actorOf } from './actorOf'
+import { allowed, forgive, RESET_BY_ADDRESS, SIGN_IN_BY_ADDRESS, SIGN_IN_FROM, uncount } from './attempts'
+import { audit } from './audit'
 import { env } from './env'
+
+const addressOf = (body: unknown): string =>
+  String((body as { email?: unknown } | undefined)?.email ?? '')
+    .trim()
+    .toLowerCase()
+    .slice(0, 200)
 
 /** The sign-in library on our tables: sessions and attempt counts live in PostgreSQL. */
 const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
@@ -17,9 +29,73 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
     secret: settings.secret,
     baseURL: settings.publicUrl,
     trustedOrigins: [here.origin, ...twin],
-    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: 10 },
+    emailAndPassword: {
+      enabled: true,
+      disableSignUp: true,
+      minPasswordLength: 10,
+      resetPasswordTokenExpiresIn: 60 * 60,
+      revokeSessionsOnPasswordReset: true,
+      sendResetPassword: async ({ user, token }) => {
+        const now = new Date().toISOString()
+        const actor = await actorOf(user.id, now, db)
+        if (!actor) return
+        const letter = {
+          kind: 'password-reset' as const,
+          userId: user.id,
+          toName: user.name,
+          toAddress: user.email,
+          subject: t('mail.reset.subject'),
+          body: t('mail.reset.body', { name: user.name, link: `${HERE}/reset/${token}` }),
+        }
+        await inFirm(actor, (tx) => sendMail(tx, actor.firmId, letter, now), db)
+      },
+      onPasswordReset: async ({ user }) => {
+        const now = new Date().toISOString()
+        const actor = await actorOf(user.id, now, db)
+        if (!actor) return
+        await forgive(`sign-in:${user.email}`, db)
+        await inFirm(
+          actor,
+          async (tx) => {
+            await audit(tx, actor, 'password-reset', ['person', user.id], now)
+            const letter = { kind: 'password-changed' as const, userId: user.id, toName: user.name, toAddress: user.email }
+            await sendMail(
+              tx,
+              actor.firmId,
+              { ...letter, subject: t('mail.changed.subject'), body: t('mail.changed.body', { name: user.name }) },
+              now,
+            )
+          },
+          db,
+        )
+      },
+    },
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
-    rateLimit: { enabled: true, storage: 'database', window: 60, max: 200, customRules: { '/sign-in/email': { window: 60, max: 10 } } },
+    rateLimit: { enabled: true, storage: 'database', window: 60, max: 200, customRules: { '/sign-in/email': { window: 60, max: 20 } } },
+    disabledPaths: ['/update-user', '/change-email', '/delete-user', '/sign-up/email'],
+    hooks: {
+      // By the form or by the address, every try to sign in passes here and is counted for the account and for where it comes from.
+      before: createAuthMiddleware(async (ctx) => {
+        const tooMany = () => new APIError('TOO_MANY_REQUESTS', { message: t('sign-in.too-many') })
+        const address = addressOf(ctx.body)
+        const from = ctx.headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'unknown'
+        if (ctx.path === '/sign-in/email') {
+          const free = [
+            await allowed(`sign-in:${address}`, SIGN_IN_BY_ADDRESS, Date.now(), db),
+            await allowed(`sign-in-from:${from}`, SIGN_IN_FROM, Date.now(), db),
+          ]
+          if (free.includes(false)) throw tooMany()
+        }
+        if (ctx.path === '/request-password-reset' && !(await allowed(`reset:${address}`, RESET_BY_ADDRESS, Date.now(), db)))
+          throw tooMany()
+      }),
+      after: createAuthMiddleware(async (ctx) => {
+        if (ctx.path !== '/sign-in/email' || !ctx.context.newSession) return
+        const from = ctx.headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'unknown'
+        await forgive(`sign-in:${addressOf(ctx.body)}`, db)
+        await uncount(`sign-in-from:${from}`, db)
+      }),
+    },
     advanced: { database: { generateId: () => uuidv7() }, cookiePrefix: 'lucerna' },
     telemetry: { enabled: false },
     plugins: [nextCookies()],

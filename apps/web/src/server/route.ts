@@ -2,6 +2,7 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from './actor'
 import { currentActor } from './actor'
 import { log } from './log'
+import { isId } from './isId'
 import { ApiProblem, problemResponse } from './problem'
 
 const MAX_BODY = 1_000_000
@@ -14,10 +15,9 @@ function foreignOrigin(request: Request): boolean {
   return !URL.canParse(origin) || new URL(origin).host !== host
 }
 
-/** The body as JSON; over 1 MB is 413 without reading on, no JSON is 400. */
-export async function readJson(request: Request): Promise<unknown> {
-  const tooLarge = () => new ApiProblem(413, 'too-large', 'The body may be 1 MB at most. Nothing was stored; send fewer events at a time.')
-  if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY) throw tooLarge()
+/** The body as bytes; over the most it is 413 without reading on. */
+export async function readBytes(request: Request, most: number, tooLarge: () => ApiProblem): Promise<Buffer> {
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge()
   const chunks: Uint8Array[] = []
   let size = 0
   const reader = request.body?.getReader()
@@ -25,26 +25,42 @@ export async function readJson(request: Request): Promise<unknown> {
     const { done, value } = await reader.read()
     if (done) break
     size += value.byteLength
-    if (size > MAX_BODY) {
+    if (size > most) {
       await reader.cancel()
       throw tooLarge()
     }
     chunks.push(value)
   }
+  return Buffer.concat(chunks)
+}
+
+/** The body as JSON; over 1 MB is 413, no JSON is 400. */
+export async function readJson(request: Request): Promise<unknown> {
+  const bytes = await readBytes(
+    request,
+    MAX_BODY,
+    () => new ApiProblem(413, 'too-large', 'The body may be 1 MB at most. Nothing was stored; send fewer events at a time.'),
+  )
   try {
-    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks)))
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
     throw new ApiProblem(400, 'not-json', 'The body is not valid JSON in UTF-8. Nothing was stored.')
   }
 }
 
-/** Whether a text is an id at all. */
-export const isId = (text: string): boolean => /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i.test(text)
-
 /** An id from the path: what is not an id is simply not found. */
 export function pathId(id: string): string {
   if (!isId(id)) throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
   return id.toLowerCase()
+}
+
+/** What failed and why, for the log: the values of a failed query are left out, for they can be personal. */
+function withoutValues(error: unknown): object {
+  if (!(error instanceof Error)) return { name: typeof error }
+  const { name, message, stack, cause } = error
+  const cut = (text: string | undefined) => text?.replace(/\nparams:.*?(?=\n {4}at|$)/s, '')
+  const from = cause instanceof Error ? { cause: cause.message, code: (cause as Error & { code?: string }).code } : {}
+  return { name, message: cut(message), stack: cut(stack), ...from }
 }
 
 /**
@@ -61,11 +77,8 @@ export async function apiRoute(request: Request, work: (actor: Actor) => Promise
       if (!actor) throw new ApiProblem(401, 'not-signed-in', 'Sign in and send it again; nothing was stored.')
       return await work(actor)
     } catch (error) {
-      if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors)
-      log.error(
-        { requestId, err: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) },
-        'request failed',
-      )
+      if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors, error.more)
+      log.error({ requestId, err: withoutValues(error) }, 'request failed')
       return problemResponse(500, 'internal', `Something went wrong on our side; nothing was stored. Try again. (${requestId})`)
     }
   }

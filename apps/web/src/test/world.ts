@@ -4,7 +4,7 @@ import { connect, type Database, inFirm, type Transaction } from '@/db/client'
 import { appliance, site, user } from '@/db/schema'
 import { appendEvents } from '@/features/visit/server/append'
 import { createVisit } from '@/features/visit/server/create'
-import { type Actor, actorOf } from '@/server/actor'
+import { type Actor, actorOf } from '@/server/actorOf'
 
 /** The throwaway database of a test run: once as the application sees it, once as its owner. */
 export const ownerUrl = process.env.TEST_OWNER_URL ?? ''

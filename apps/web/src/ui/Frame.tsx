@@ -1,6 +1,7 @@
 import { Calculator, CalendarDays, Ellipsis, Flame, House } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { Palette } from '@/features/search/Palette'
 import { Mark } from './Mark'
 import { PersonMenu } from './PersonMenu'
 import { t } from './words'
@@ -11,7 +12,7 @@ export interface FrameProps {
   readonly title: string
   readonly subtitle?: string | undefined
   readonly here: Place
-  readonly person: { readonly name: string; readonly role: string; readonly firmName: string }
+  readonly person: { readonly name: string; readonly role: string; readonly heldRole?: string | undefined; readonly firmName: string }
   /** The visit one is in, or the one left open: the bar leads back to it. */
   readonly openVisitId?: string | null | undefined
   /** Beside the title on the right: state of the log, actions. */
@@ -52,7 +53,10 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
             </Link>
           ))}
         </nav>
-        <div className="ml-auto flex items-center gap-3 lg:ml-2">{right}</div>
+        <div className="ml-auto flex items-center gap-3 lg:ml-2">
+          {right}
+          <Palette />
+        </div>
         <div className="hidden lg:block">
           <PersonMenu person={person} />
         </div>

@@ -1,9 +1,27 @@
+import Link from 'next/link'
 import { signOutAction } from '@/features/sign-in/actions'
 import { ThemeChoice } from './ThemeChoice'
 import { t } from './words'
 
+/** What is not in the bar; some of it is a lead's. */
+const moreLinks = (person: { readonly role: string; readonly heldRole?: string | undefined }) => [
+  { href: '/instruments', key: 'nav.instruments' },
+  { href: '/people', key: 'nav.people' },
+  ...((person.heldRole ?? person.role) === 'lead'
+    ? [
+        { href: '/mail', key: 'nav.mail' },
+        { href: '/audit', key: 'nav.audit' },
+      ]
+    : []),
+  { href: '/settings', key: 'nav.settings' },
+]
+
 /** Who is signed in, the theme, and the way out. */
-export function PersonMenu({ person }: { readonly person: { readonly name: string; readonly role: string; readonly firmName: string } }) {
+export function PersonMenu({
+  person,
+}: {
+  readonly person: { readonly name: string; readonly role: string; readonly heldRole?: string | undefined; readonly firmName: string }
+}) {
   return (
     <details className="dropdown dropdown-end">
       <summary className="btn btn-ghost text-sm quiet btn-sm">{person.name}</summary>
@@ -15,7 +33,11 @@ export function PersonMenu({ person }: { readonly person: { readonly name: strin
 }
 
 /** The same as a page of its own on a phone. */
-export function PersonPanel({ person }: { readonly person: { readonly name: string; readonly role: string; readonly firmName: string } }) {
+export function PersonPanel({
+  person,
+}: {
+  readonly person: { readonly name: string; readonly role: string; readonly heldRole?: string | undefined; readonly firmName: string }
+}) {
   return (
     <>
       <div>
@@ -24,6 +46,13 @@ export function PersonPanel({ person }: { readonly person: { readonly name: stri
           {person.firmName} · {t(`role.${person.role}`)}
         </p>
       </div>
+      <nav aria-label={t('frame.nav-more')} className="flex flex-col">
+        {moreLinks(person).map((l) => (
+          <Link key={l.href} href={l.href} className="btn justify-start btn-ghost px-2 text-base font-normal text-primary">
+            {t(l.key)}
+          </Link>
+        ))}
+      </nav>
       <ThemeChoice />
       <form action={signOutAction}>
         <button className="btn w-full btn-outline">{t('frame.sign-out')}</button>

@@ -60,6 +60,11 @@ export const EVENT_DATA = {
     text: z.string().trim().min(3).max(2000),
     action: z.string().max(500),
   }),
+  'part.fitted': z.strictObject({
+    part: z.string().trim().min(2).max(200),
+    number: z.string().trim().max(60).optional(),
+    why: z.string().trim().max(500).optional(),
+  }),
   'note.added': z.strictObject({ text: z.string().trim().min(1).max(5000) }),
   'work.confirmed': z.strictObject({ eventIds: z.array(z.uuid()).min(1).max(500) }),
   'appliance.outcome-set': z.strictObject({

@@ -45,6 +45,7 @@ export function foldVisit(visitId: string, events: readonly StoredEvent[], conte
       zeroed: [],
       responses: [],
       defects: [],
+      parts: [],
       notes: [],
       overrides: [],
       corrections: [],
@@ -172,6 +173,15 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
         class: event.data.class,
         text: event.data.text,
         action: event.data.action,
+        ...stamp,
+      })
+      return
+    case 'part.fitted':
+      visit.parts.push({
+        part: event.data.part,
+        number: event.data.number ?? null,
+        why: event.data.why ?? null,
+        applianceId: applianceId ?? null,
         ...stamp,
       })
       return

@@ -8,7 +8,13 @@ type Permission = 'yes' | 'provisional' | 'no'
 
 const licensedOnly: readonly EventType[] = ['visit.closed', 'work.confirmed']
 const leadOnly: readonly EventType[] = ['visit.reopened']
-const provisionalForApprentice: readonly EventType[] = ['adjustment.made', 'gate.overridden', 'defect.found', 'appliance.outcome-set']
+const provisionalForApprentice: readonly EventType[] = [
+  'adjustment.made',
+  'gate.overridden',
+  'defect.found',
+  'part.fitted',
+  'appliance.outcome-set',
+]
 
 const permission = (role: Role, type: EventType): Permission => {
   if (role === 'planner' || role === 'viewer') return 'no'
@@ -37,3 +43,21 @@ export function actingRole(role: Role, licenceUntil: string | null, now: string)
 
 /** Whether a role may open the work of its firm at all; everyone of the firm may read. */
 export const mayStartVisits = (role: Role): boolean => EMIT_TABLE[role]['visit.started'] !== 'no'
+
+/** A licence is warned about this many days before it lapses. */
+export const LICENCE_WARNING_DAYS = 60
+
+/**
+ * How a person's licence stands: `none` for roles that need none, `missing` or `lapsed` (acts as an apprentice), `soon` within
+ * {@link LICENCE_WARNING_DAYS}, else `valid`. A licence holds through its last day.
+ *
+ * @param until ISO date of the last day it holds; null when none is on record.
+ * @example
+ * licenceState('technician', '2026-03-01', '2026-02-01T09:00:00.000Z') // 'soon'
+ */
+export function licenceState(role: Role, until: string | null, now: string): 'none' | 'missing' | 'lapsed' | 'soon' | 'valid' {
+  if (role !== 'lead' && role !== 'technician') return 'none'
+  if (until === null) return 'missing'
+  if (until < now.slice(0, 10)) return 'lapsed'
+  return Date.parse(until) - Date.parse(now.slice(0, 10)) <= LICENCE_WARNING_DAYS * 86_400_000 ? 'soon' : 'valid'
+}

@@ -123,6 +123,14 @@ export interface VisitState {
     readonly at: string
     readonly by: string
   }[]
+  readonly parts: readonly {
+    readonly part: string
+    readonly number: string | null
+    readonly why: string | null
+    readonly applianceId: string | null
+    readonly at: string
+    readonly by: string
+  }[]
   readonly notes: readonly { readonly text: string; readonly stepId: string | null; readonly at: string; readonly by: string }[]
   readonly overrides: readonly {
     readonly gate: string

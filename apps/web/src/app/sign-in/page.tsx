@@ -1,6 +1,8 @@
+import Link from 'next/link'
 import { redirect } from 'next/navigation'
 import { demoSignInAction } from '@/features/sign-in/actions'
 import { SignInForm } from '@/features/sign-in/SignInForm'
+import { demoPasscode } from '@/seed/demoPasscode'
 import { DEMO_FIRMS } from '@/seed/world'
 import { currentActor } from '@/server/actor'
 import { env } from '@/server/env'
@@ -24,6 +26,9 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
           </div>
         </div>
         <SignInForm next={next} />
+        <Link href="/forgot" className="mt-2 inline-flex min-h-11 items-center text-primary">
+          {t('forgot.link')}
+        </Link>
         <p className="mt-8 border-t hairline pt-4 text-sm quiet">{t('app.caution')}</p>
       </section>
       {env().demo && (
@@ -31,7 +36,9 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
           <h2 id="demo" className="mb-1 text-lg font-semibold">
             {t('sign-in.demo')}
           </h2>
-          <p className="mb-4 text-sm quiet">{t('sign-in.demo-why')}</p>
+          <p className="mb-4 text-sm quiet">
+            {t('sign-in.demo-why')} {t('sign-in.demo-passcode', { passcode: demoPasscode(env().LUCERNA_DEMO_PASSWORD ?? '') })}
+          </p>
           {DEMO_FIRMS.map((firm) => (
             <div key={firm.key} className="mb-5">
               <h3 className="mb-1 text-sm quiet">{firm.name}</h3>

@@ -56,6 +56,17 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         ))}
       />
       <List
+        title={t('report.parts')}
+        empty={t('report.no-parts')}
+        items={model.parts.map((p) => (
+          <>
+            <b>{p.part}</b>
+            {p.number && ` · ${p.number}`}
+            {p.why && ` · ${p.why}`}
+          </>
+        ))}
+      />
+      <List
         title={t('report.loose')}
         empty={t('report.no-loose')}
         items={model.looseEnds.map((l) => (

@@ -5,6 +5,7 @@ import { firingStops, foldVisit, type Role, type StoredEvent, type VisitContext 
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Frame } from '@/ui/Frame'
+import type { Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { useVisitLog } from './client/useVisitLog'
@@ -35,6 +36,9 @@ export interface VisitScreenProps {
   readonly context: VisitContext
   readonly sheets: Readonly<Record<string, readonly Step[]>>
   readonly events: readonly StoredEvent[]
+  readonly units: Units
+  /** Licensed people with a passcode, who could confirm work on this device. */
+  readonly confirmers: readonly { readonly id: string; readonly name: string }[]
   readonly actor: { readonly userId: string; readonly name: string; readonly role: Role; readonly firmName: string }
 }
 
@@ -99,12 +103,15 @@ export function VisitScreen(props: VisitScreenProps) {
     visit,
     state,
     steps,
-    units: context.practice.units,
+    units: props.units,
     timeZone: props.timeZone,
     role: actor.role,
     lightOffAt,
     now,
     record: log.record,
+    confirmers: props.confirmers,
+    allSent: log.waitingCount === 0,
+    catchUp: log.catchUp,
     goTo,
     showWorking: setWorkingId,
     finishStep: (s) => {

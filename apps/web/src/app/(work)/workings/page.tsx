@@ -2,7 +2,7 @@ import { recentWorkings } from '@/features/workings/server/memory'
 import { knownOf, openVisitFor } from '@/features/workings/server/start'
 import { WorkingsIndex } from '@/features/workings/WorkingsIndex'
 import { requireActor } from '@/server/actor'
-import { isId } from '@/server/route'
+import { isId } from '@/server/isId'
 import { Frame } from '@/ui/Frame'
 import { t } from '@/ui/words'
 

@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@lucerna/core/visit'
+import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
 import { z } from 'zod'
 
 export const acceptedSchema = z.object({
@@ -44,4 +44,15 @@ export async function postEvents(visitId: string, events: readonly VisitEvent[])
   for (const e of said.errors) if (e.index !== undefined && !named.has(e.index)) named.set(e.index, e.message)
   // A refusal that names nothing refuses all of it.
   return { kind: 'refused', status: response.status, refused: named.size > 0 ? named : new Map(events.map((_, i) => [i, said.detail])) }
+}
+
+/** What the server holds behind a place in the log; null when it is away or refuses. */
+export async function fetchEvents(visitId: string, after: number): Promise<StoredEvent[] | null> {
+  try {
+    const response = await fetch(`/api/v1/visits/${visitId}/events?after=${after}`, { signal: AbortSignal.timeout(20_000) })
+    // Our own server checked and lifted them on the way out.
+    return response.ok ? ((await response.json()) as { events: StoredEvent[] }).events : null
+  } catch {
+    return null
+  }
 }

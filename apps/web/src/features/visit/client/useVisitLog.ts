@@ -2,7 +2,7 @@
 
 import { EMIT_TABLE, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
-import { postEvents } from './post'
+import { fetchEvents, postEvents } from './post'
 import { keep, letGo, type QueuedEvent, waiting } from './queue'
 import { type NewEvent, writeDown } from './writeDown'
 
@@ -18,6 +18,8 @@ export interface VisitLog {
   readonly record: (events: readonly NewEvent[]) => Promise<void>
   readonly tryAgain: (id: string) => void
   readonly discard: (id: string) => void
+  /** Fetches what others have written meanwhile; false when the server is away. */
+  readonly catchUp: () => Promise<boolean>
 }
 
 const BATCH = 100
@@ -155,11 +157,22 @@ export function useVisitLog(
     [change],
   )
 
+  const catchUp = useCallback(async () => {
+    const last = stored.reduce((most, e) => Math.max(most, e.seq ?? 0), 0)
+    const fresh = await fetchEvents(visitId, last)
+    if (fresh === null) return false
+    setStored((before) => {
+      const known = new Set(before.map((e) => e.id))
+      return [...before, ...fresh.filter((e) => !known.has(e.id))]
+    })
+    return true
+  }, [stored, visitId])
+
   const events = useMemo(() => {
     const known = new Set(stored.map((e) => e.id))
     return [...stored, ...queue.filter((q) => !q.parked && !known.has(q.id)).map((q) => asStored(q.event))]
   }, [stored, queue, asStored])
 
   const parked = useMemo(() => queue.filter((q) => q.parked), [queue])
-  return { events, waitingCount: queue.length - parked.length, parked, status, record, tryAgain, discard }
+  return { events, waitingCount: queue.length - parked.length, parked, status, record, tryAgain, discard, catchUp }
 }

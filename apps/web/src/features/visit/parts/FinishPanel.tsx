@@ -3,6 +3,7 @@
 import { type Gate, serviceGates } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { BeadSign } from '@/ui/Gauge'
+import { ConfirmByPasscode } from './ConfirmByPasscode'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { gateText, may, useDesk } from './context'
@@ -59,7 +60,7 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
               {t('confirm.do')}
             </button>
           ) : (
-            <p className="mt-1 text-sm quiet">{t('confirm.who')}</p>
+            <ConfirmByPasscode />
           )}
         </section>
       )}

@@ -5,14 +5,15 @@ import { v7 as uuidv7 } from 'uuid'
 import { t } from '@/ui/words'
 import { may, useDesk } from './context'
 
-const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note'] as const
+const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part'] as const
 
-/** A remark, or a defect with its class and the action taken. */
+/** A remark, a defect with its class and the action taken, or a part that was fitted. */
 export function NoteDialog({ stepId, onClose }: { readonly stepId: string; readonly onClose: () => void }) {
   const { record, appliance, role, context } = useDesk()
   const [kind, setKind] = useState<(typeof KINDS)[number]>('remark')
   const [text, setText] = useState('')
   const [action, setAction] = useState('')
+  const [number, setNumber] = useState('')
   const kinds = may(role, 'defect.found') ? KINDS : (['remark'] as const)
   const actions = context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? []
   const save = () => {
@@ -20,12 +21,19 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
     void record([
       kind === 'remark'
         ? { type: 'note.added', stepId, applianceId: appliance.id, data: { text: text.trim() } }
-        : {
-            type: 'defect.found',
-            stepId,
-            applianceId: appliance.id,
-            data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() },
-          },
+        : kind === 'part'
+          ? {
+              type: 'part.fitted',
+              stepId,
+              applianceId: appliance.id,
+              data: { part: text.trim(), ...(number.trim() && { number: number.trim() }), ...(action.trim() && { why: action.trim() }) },
+            }
+          : {
+              type: 'defect.found',
+              stepId,
+              applianceId: appliance.id,
+              data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() },
+            },
     ])
     onClose()
   }
@@ -47,14 +55,24 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
             className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`}
             onClick={() => setKind(k)}
           >
-            {k === 'remark' ? t('note.remark') : t(`defect.${k}`)}
+            {k === 'remark' ? t('note.remark') : k === 'part' ? t('note.part') : t(`defect.${k}`)}
           </button>
         ))}
       </div>
-      <label className="flex flex-col gap-1">
-        <span className="font-semibold">{kind === 'remark' ? t('note.text') : t('note.defect-text')}</span>
-        <textarea autoFocus className="textarea min-h-28 w-full" maxLength={2000} value={text} onChange={(e) => setText(e.target.value)} />
-      </label>
+      {kind === 'part' ? (
+        <PartFields kit={appliance.card.kit} part={text} number={number} onPart={setText} onNumber={setNumber} />
+      ) : (
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{kind === 'remark' ? t('note.text') : t('note.defect-text')}</span>
+          <textarea
+            autoFocus
+            className="textarea min-h-28 w-full"
+            maxLength={2000}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        </label>
+      )}
       {kind !== 'remark' && (
         <>
           {actions.length > 0 && (
@@ -63,7 +81,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
             </p>
           )}
           <label className="flex flex-col gap-1">
-            <span className="font-semibold">{t('note.action-taken')}</span>
+            <span className="font-semibold">{t(kind === 'part' ? 'note.part-why' : 'note.action-taken')}</span>
             <input className="input press w-full" maxLength={500} value={action} onChange={(e) => setAction(e.target.value)} />
           </label>
         </>
@@ -77,5 +95,53 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
         </button>
       </div>
     </form>
+  )
+}
+
+/** The parts of the card's kit to choose from, or any other. */
+function PartFields({
+  kit,
+  part,
+  number,
+  onPart,
+  onNumber,
+}: {
+  readonly kit: readonly { readonly part: string; readonly number: string; readonly when: string }[]
+  readonly part: string
+  readonly number: string
+  readonly onPart: (text: string) => void
+  readonly onNumber: (text: string) => void
+}) {
+  return (
+    <>
+      {kit.length > 0 && (
+        <div className="flex flex-wrap gap-2">
+          {kit.map((k) => (
+            <button
+              key={k.number}
+              type="button"
+              aria-pressed={number === k.number}
+              className="btn press btn-outline"
+              onClick={() => {
+                onPart(k.part)
+                onNumber(k.number)
+              }}
+            >
+              {k.part}
+            </button>
+          ))}
+        </div>
+      )}
+      <div className="grid grid-cols-[1fr_9rem] gap-3">
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{t('note.part-what')}</span>
+          <input className="input press w-full" maxLength={200} value={part} onChange={(e) => onPart(e.target.value)} />
+        </label>
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{t('note.part-number')}</span>
+          <input className="input press w-full" maxLength={60} value={number} onChange={(e) => onNumber(e.target.value)} />
+        </label>
+      </div>
+    </>
   )
 }

@@ -30,6 +30,11 @@ export interface VisitDesk {
   readonly lightOffAt: string | null
   readonly now: number
   readonly record: (events: readonly NewEvent[]) => Promise<void>
+  /** Licensed people with a passcode, who could confirm work on this device. */
+  readonly confirmers: readonly { readonly id: string; readonly name: string }[]
+  /** Whether the server has everything that was written down here. */
+  readonly allSent: boolean
+  readonly catchUp: () => Promise<boolean>
   readonly goTo: (stepId: string) => void
   readonly finishStep: (step: Step) => void
   readonly showWorking: (readingId: string | null) => void

@@ -1,13 +1,14 @@
 import { makeReport } from '@lucerna/core/report'
 import { EMIT_TABLE, serviceGates, type StoredEvent, type VisitEvent, type VisitState } from '@lucerna/core/visit'
 import { createHash } from 'node:crypto'
-import { and, eq, inArray, max } from 'drizzle-orm'
+import { and, count, desc, eq, inArray, max } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
-import { instrument, report, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
+import { appliance, instrument, report, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { canonicalJson } from './canonical'
 import { checkAgainstVisit, checkRole, parseList } from './check'
+import { openFollowUps } from './followUps'
 import { foldLoaded, type LoadedVisit, loadVisit } from './load'
 
 export interface Appended {
@@ -172,14 +173,60 @@ async function store(
   if (stored.some((e) => MOVES_VALUES.has(e.type))) await project(tx, firmId, visitId, state)
   await tx
     .update(visit)
-    .set({ lastSeq: loaded.row.lastSeq + stored.length, status: state.status, startedAt: state.startedAt, closedAt: state.closedAt })
+    .set({ lastSeq: loaded.row.lastSeq + stored.length, ...visitColumns(state) })
     .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
+  if (stored.some((e) => e.type === 'visit.closed' || e.type === 'visit.reopened' || e.type === 'reading.corrected'))
+    await projectAppliances(
+      tx,
+      firmId,
+      state.appliances.map((a) => a.applianceId),
+    )
+  if (stored.some((e) => e.type === 'visit.closed')) await openFollowUps(tx, firmId, state)
   if (
     stored.some(
       (e) => e.type === 'visit.closed' || (state.status === 'closed' && (e.type === 'reading.corrected' || e.type === 'note.added')),
     )
   ) {
     await freezeReport(tx, actor, loaded, state, now)
+  }
+}
+
+/** What the visit's own row says of its log. */
+export const visitColumns = (state: VisitState) => ({
+  status: state.status,
+  startedAt: state.startedAt,
+  closedAt: state.closedAt,
+  nextDueOn: state.status === 'closed' ? state.nextDueOn : null,
+  unconfirmed: state.unconfirmed.length,
+})
+
+/** Brings the appliances' own columns up to date with their last closed visit. */
+export async function projectAppliances(tx: Transaction, firmId: string, ids: readonly string[]): Promise<void> {
+  for (const id of ids) {
+    const [last] = await tx
+      .select({ visitId: visit.id, closedAt: visit.closedAt, nextDueOn: visit.nextDueOn })
+      .from(visitAppliance)
+      .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
+      .orderBy(desc(visit.closedAt))
+      .limit(1)
+    const [outside] = last
+      ? await tx
+          .select({ n: count() })
+          .from(visitValue)
+          .where(
+            and(
+              eq(visitValue.firmId, firmId),
+              eq(visitValue.visitId, last.visitId),
+              eq(visitValue.applianceId, id),
+              eq(visitValue.status, 'outside'),
+            ),
+          )
+      : []
+    await tx
+      .update(appliance)
+      .set({ lastVisitAt: last?.closedAt ?? null, nextDueOn: last?.nextDueOn ?? null, lastOutside: outside?.n ?? 0 })
+      .where(and(eq(appliance.firmId, firmId), eq(appliance.id, id)))
   }
 }
 

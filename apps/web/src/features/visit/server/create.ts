@@ -1,21 +1,26 @@
 import { serviceSheet } from '@lucerna/core/procedure'
 import { mayStartVisits } from '@lucerna/core/visit'
-import { and, eq, inArray, max } from 'drizzle-orm'
+import { and, eq, inArray, isNull, max } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
 import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
+import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
+import { parseFields } from '@/server/fields'
+import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
+import { mustBeSendable, plannedForSchema } from './plan'
 
 export const newVisitSchema = z.strictObject({
   siteId: z.uuid(),
   applianceIds: z.array(z.uuid()).min(1).max(50),
   jobKind: z.literal('annual-service'),
-  plannedFor: z.iso.datetime().optional(),
-  assignedTo: z.string().optional(),
-  remark: z.string().max(500).optional(),
+  plannedFor: plannedForSchema.optional(),
+  /** Null: nobody yet. Absent: oneself, if one records readings. */
+  assignedTo: z.string().max(80).nullable().optional(),
+  remark: z.string().trim().max(500, 'field.too-long').optional(),
 })
 
 /** Pins of a visit: the practice of the site (or firm) in its newest version. */
@@ -42,27 +47,27 @@ async function practiceOf(
 
 /** Plans a visit: the appliances must stand on the site and have a run sheet for the job. Answers with the visit's id. */
 export async function createVisit(tx: Transaction, actor: Actor, body: unknown, now: string): Promise<string> {
-  const parsed = newVisitSchema.safeParse(body)
-  if (!parsed.success)
-    throw new ApiProblem(
-      422,
-      'invalid-visit',
-      'The visit was not planned.',
-      parsed.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
-    )
-  if (!mayStartVisits(actor.role) && actor.role !== 'planner') throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
-  const wanted = parsed.data
+  const wanted = parseFields(newVisitSchema, body)
+  if (!mayStartVisits(actor.role) && !may(actor, 'visit.plan')) throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
+  if (wanted.assignedTo) await mustBeSendable(tx, actor.firmId, wanted.assignedTo)
   const [place] = await tx
     .select()
     .from(site)
-    .where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId)))
+    .where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId), isNull(site.deletedAt)))
   if (!place) throw new ApiProblem(404, 'site-not-found', 'There is no such site in your firm.')
   const rows = await tx
     .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
     .from(appliance)
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
     .innerJoin(targetCard, cardOf(appliance))
-    .where(and(eq(appliance.firmId, actor.firmId), inArray(appliance.id, wanted.applianceIds), eq(appliance.siteId, place.id)))
+    .where(
+      and(
+        eq(appliance.firmId, actor.firmId),
+        inArray(appliance.id, wanted.applianceIds),
+        eq(appliance.siteId, place.id),
+        isNull(appliance.deletedAt),
+      ),
+    )
   if (rows.length !== new Set(wanted.applianceIds).size)
     throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
   const practice = await practiceOf(tx, actor.firmId, place.practiceId)
@@ -81,8 +86,8 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     siteId: place.id,
     jobKind: wanted.jobKind,
     plannedFor: wanted.plannedFor ?? now,
-    assignedTo: wanted.assignedTo ?? (mayStartVisits(actor.role) ? actor.userId : null),
-    remark: wanted.remark ?? null,
+    assignedTo: wanted.assignedTo === undefined ? (mayStartVisits(actor.role) ? actor.userId : null) : wanted.assignedTo,
+    remark: wanted.remark || null,
     status: 'planned',
     practiceId: practice.id,
     practiceVersion: practice.version,
@@ -100,5 +105,6 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
       }
     }),
   )
+  if (wanted.remark) await reindex(tx, actor.firmId, 'visit', [id])
   return id
 }

@@ -3,7 +3,8 @@ import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { loadVisit } from '@/features/visit/server/load'
 import { VisitScreen } from '@/features/visit/VisitScreen'
-import { requireActor } from '@/server/actor'
+import { confirmers } from '@/features/people/server/confirm'
+import { requireActor, unitsFor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
 import { t } from '@/ui/words'
@@ -29,6 +30,8 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       context={loaded.context}
       sheets={loaded.sheets}
       events={loaded.events}
+      units={unitsFor(actor, loaded.context.practice.units)}
+      confirmers={await confirmers(actor, new Date().toISOString())}
       actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName }}
     />
   )

@@ -7,7 +7,7 @@ import { lastInput } from '@/features/workings/server/memory'
 import { knownOf, openVisitFor, practiceOfFirm } from '@/features/workings/server/start'
 import { WorkingScreen } from '@/features/workings/WorkingScreen'
 import { requireActor } from '@/server/actor'
-import { isId } from '@/server/route'
+import { isId } from '@/server/isId'
 import { Frame } from '@/ui/Frame'
 import { t } from '@/ui/words'
 

@@ -14,3 +14,6 @@ export function zonedInstant(day: string, time: string, timeZone: string): Date 
   const first = wall - offsetAt(wall)
   return new Date(wall - offsetAt(first))
 }
+
+/** The same as ISO text. `instantAt('2026-06-01', '08:30', 'Europe/Zurich')` → `'2026-06-01T06:30:00.000Z'`. */
+export const instantAt = (day: string, time: string, timeZone: string): string => zonedInstant(day, time, timeZone).toISOString()

@@ -4,35 +4,13 @@ import { z } from 'zod'
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi'
 import { newVisitSchema } from '@/features/visit/server/create'
 import { acceptedSchema } from '@/features/visit/client/post'
-import { VERSION } from '@/server/version'
+import { changePlanOperation, placesPaths } from '@/features/places/server/openApi'
+import { errors, idInPath, json } from './openApiParts'
+import { VERSION } from './version'
 import { t } from '@/ui/words'
-import { lineSchema, sensitivitySchema, warningSchema } from './compute'
-import { schemasOf } from './describe'
+import { lineSchema, sensitivitySchema, warningSchema } from '@/features/workings/server/compute'
+import { schemasOf } from '@/features/workings/server/describe'
 
-const problemSchema = z
-  .object({
-    type: z.string(),
-    title: z.string(),
-    status: z.number(),
-    detail: z.string(),
-    errors: z.array(z.object({ path: z.string(), message: z.string(), index: z.number().optional(), code: z.string().optional() })),
-  })
-  .meta({ id: 'Problem', description: 'RFC 9457 problem details.' })
-
-const json = (schema: z.ZodType, description: string) => ({ description, content: { 'application/json': { schema } } })
-const problem = (description: string) => ({ description, content: { 'application/problem+json': { schema: problemSchema } } })
-const errors = (...codes: (400 | 401 | 403 | 404 | 409 | 413 | 422)[]) =>
-  Object.fromEntries(codes.map((code) => [String(code), problem(REASONS[code])]))
-const REASONS = {
-  400: 'The body is not JSON.',
-  401: 'Not signed in.',
-  403: 'The role may not do this, or the request comes from another site.',
-  404: 'Not there, or another firm’s.',
-  409: 'The same id with other content, or an ending that the rules forbid.',
-  413: 'The body is over 1 MB.',
-  422: 'Something in it is wrong: errors name the field and what is allowed.',
-}
-const visitId = z.object({ id: z.uuid() })
 const storedSchema = z.looseObject({ id: z.uuid(), seq: z.number(), receivedAt: z.string(), authorId: z.string(), type: z.string() })
 
 function workingOperation(working: (typeof WORKINGS)[number]): ZodOpenApiOperationObject {
@@ -82,12 +60,14 @@ const paths = (): ZodOpenApiPathsObject => ({
       responses: { 201: json(z.object({ id: z.uuid() }), 'Planned.'), ...errors(400, 401, 403, 404, 413, 422) },
     },
   },
+  ...placesPaths(),
   '/api/v1/visits/{id}': {
+    patch: changePlanOperation,
     get: {
       operationId: 'read-visit',
       tags: ['Visits'],
       summary: 'The folded visit',
-      requestParams: { path: visitId },
+      requestParams: { path: idInPath },
       responses: {
         200: json(
           z.object({
@@ -109,7 +89,7 @@ const paths = (): ZodOpenApiPathsObject => ({
       operationId: 'append-events',
       tags: ['Visits'],
       summary: 'Appends events: all or none, idempotent by id',
-      requestParams: { path: visitId },
+      requestParams: { path: idInPath },
       requestBody: {
         required: true,
         content: { 'application/json': { schema: z.strictObject({ events: z.array(visitEventSchema).min(1).max(500) }) } },
@@ -120,7 +100,7 @@ const paths = (): ZodOpenApiPathsObject => ({
       operationId: 'list-events',
       tags: ['Visits'],
       summary: 'Events as stored, in order',
-      requestParams: { path: visitId, query: z.object({ after: z.int().min(0).optional() }) },
+      requestParams: { path: idInPath, query: z.object({ after: z.int().min(0).optional() }) },
       responses: { 200: json(z.object({ events: z.array(storedSchema) }), 'The log.'), ...errors(401, 404) },
     },
   },

@@ -1,0 +1,196 @@
+import { expect, type Page, test } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { accessible } from './axe'
+import { planAnother, signIn, start } from './technician'
+
+const stamp = () => Math.random().toString(36).slice(2, 8)
+const said = (page: Page, words: RegExp | string) => expect(page.getByText(words).first()).toBeVisible()
+const PASSWORD = 'a lamp in the dark'
+
+async function withPassword(page: Page, email: string, password: string): Promise<void> {
+  await page.goto('/sign-in')
+  await page.getByLabel('Email').fill(email)
+  await page.getByLabel('Password', { exact: true }).fill(password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+}
+
+/** The newest letter to an address, opened in the outbox; answers with its link. */
+async function linkFor(lead: Page, email: string): Promise<string> {
+  await lead.goto('/mail')
+  const letter = lead.getByRole('listitem').filter({ hasText: email }).first()
+  await letter.locator('summary').click()
+  const href = await letter.getByRole('link').first().getAttribute('href')
+  return href ?? ''
+}
+
+async function twice(page: Page, password: string, button: string): Promise<void> {
+  await page.getByLabel('Password', { exact: true }).fill(password)
+  await page.getByLabel('Password again').fill(password)
+  await page.getByRole('button', { name: button }).click()
+}
+
+test('a lead invites a technician, who joins by the letter; the link works once; a lost password comes back by letter, once', async ({
+  browser,
+  page,
+}) => {
+  const email = `jonas.${stamp()}@lucerna.example`
+  await signIn(page, 'Maren')
+  await page.goto('/people')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Invite somebody' }).click()
+  await page.getByLabel('Name').fill('Jonas Brandt')
+  await page.getByLabel('Email').fill('jonas')
+  await page.getByRole('button', { name: 'Send the invitation' }).click()
+  await said(page, /name@firm\.example/)
+  await said(page, 'Who works on gas needs a licence number.')
+  await accessible(page)
+  await page.getByLabel('Email').fill(email)
+  await page.getByLabel('Licence number').fill('HM-2001')
+  await page.getByLabel('Holds until').fill(new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10))
+  await page.getByRole('button', { name: 'Send the invitation' }).click()
+  await said(page, `The invitation to ${email} is in the outbox.`)
+  const link = await linkFor(page, email)
+  await accessible(page)
+  const downloading = page.waitForEvent('download')
+  await page.getByRole('listitem').filter({ hasText: email }).first().getByRole('link', { name: 'Download (.eml)' }).click()
+  const file = readFileSync(await (await downloading).path(), 'utf8')
+  expect(file).toMatch(/^Subject: Invitation to Hollowmere Heat/m)
+
+  const jonas = await (await browser.newContext()).newPage()
+  await jonas.goto(link)
+  await said(jonas, /Welcome, Jonas Brandt\. Hollowmere Heat takes you in as technician/)
+  await accessible(jonas)
+  await twice(jonas, 'short', 'Join')
+  await said(jonas, 'At least ten characters.')
+  await jonas.getByLabel('Password', { exact: true }).fill(PASSWORD)
+  await jonas.getByLabel('Password again').fill('something else')
+  await jonas.getByRole('button', { name: 'Join' }).click()
+  await said(jonas, 'The two passwords differ.')
+  await twice(jonas, PASSWORD, 'Join')
+  await jonas.waitForURL('**/today')
+  // A licence that lapses within two months is said on the first page already.
+  await said(jonas, /Your licence runs out on/)
+  await jonas.context().clearCookies()
+  await jonas.goto(link)
+  await said(jonas, 'This invitation was taken up already.')
+
+  await jonas.goto('/forgot')
+  await jonas.getByLabel('Email').fill(email)
+  await jonas.getByRole('button', { name: 'Send the link' }).click()
+  await said(jonas, 'If this address is known here, a link is on its way to it.')
+  const reset = await linkFor(page, email)
+  expect(reset).toContain('/reset/')
+  await jonas.goto(reset)
+  await accessible(jonas)
+  await twice(jonas, 'a new lamp for the old', 'Set the password')
+  await said(jonas, 'The new password is set')
+  await jonas.goto(reset)
+  await twice(jonas, 'yet another lamp here', 'Set the password')
+  await said(jonas, 'This link was used already or has run out.')
+  await withPassword(jonas, email, 'a new lamp for the old')
+  await jonas.waitForURL('**/today')
+
+  // Two devices; one signs the other out.
+  const second = await (await browser.newContext()).newPage()
+  await withPassword(second, email, 'a new lamp for the old')
+  await second.waitForURL('**/today')
+  await jonas.goto('/settings')
+  await accessible(jonas)
+  await jonas.getByRole('button', { name: 'Sign out everywhere else' }).click()
+  await said(jonas, 'Signed out everywhere else.')
+  await second.goto('/today')
+  await expect(second).toHaveURL(/sign-in/)
+
+  // Leaves the firm: out at once; back by undo.
+  await page.goto('/people')
+  await page.getByRole('listitem').filter({ hasText: email }).getByRole('button', { name: 'Change Jonas Brandt' }).click()
+  await page.getByRole('button', { name: 'Leaves the firm' }).click()
+  await said(page, /Jonas Brandt has left/)
+  await jonas.goto('/today')
+  await expect(jonas).toHaveURL(/sign-in/)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: email }).getByText(/^left/)).toHaveCount(0)
+  await page.goto('/audit')
+  await said(page, /took out of the firm/)
+  await accessible(page)
+  for (const one of [jonas, second]) await one.context().close()
+})
+
+test('wrong passwords are counted for the account, by the form and by the address alike', async ({ page, baseURL }) => {
+  const email = `nobody.${stamp()}@lucerna.example`
+  for (let i = 0; i < 4; i++) {
+    await withPassword(page, email, 'wrong wrong wrong')
+    await said(page, 'Email and password do not belong together.')
+    await expect(page.getByLabel('Email')).toHaveValue(email)
+  }
+  for (let i = 0; i < 4; i++) {
+    const answer = await page.request.post('/api/auth/sign-in/email', {
+      data: { email, password: 'wrong' },
+      headers: { origin: baseURL ?? '' },
+    })
+    expect(answer.status()).toBe(401)
+  }
+  expect(
+    (
+      await page.request.post('/api/auth/sign-in/email', { data: { email, password: 'wrong' }, headers: { origin: baseURL ?? '' } })
+    ).status(),
+  ).toBe(429)
+  await withPassword(page, email, 'wrong wrong wrong')
+  await said(page, 'Too many tries.')
+})
+
+test('an apprentice’s work is confirmed on the apprentice’s device by passcode', async ({ page }) => {
+  await page.goto('/sign-in')
+  const passcode = /passcode (\d{6})/.exec((await page.getByText(/passcode \d{6}/).textContent()) ?? '')?.[1] ?? ''
+  await signIn(page, 'Ilse')
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await page.getByRole('button', { name: 'Note or defect' }).click()
+  await page.getByRole('radio', { name: 'Part fitted' }).click()
+  await page.getByRole('button', { name: 'Burner door seal' }).click()
+  await page.getByLabel('Why').fill('Torn')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByText('all kept')).toBeVisible()
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  await said(page, 'One piece of work waits for confirmation')
+  await accessible(page)
+  await page.getByLabel('Licensed person').selectOption('Maren Ostby')
+  await page.getByLabel('Passcode').fill('000000')
+  await page.getByRole('button', { name: 'Confirm', exact: true }).click()
+  await said(page, 'Person and passcode do not belong together.')
+  await page.getByLabel('Passcode').fill(passcode)
+  await page.getByRole('button', { name: 'Confirm', exact: true }).click()
+  await expect(page.getByText('One piece of work waits for confirmation')).toHaveCount(0)
+})
+
+test('units follow the person, and change what is read everywhere', async ({ page }) => {
+  await signIn(page, 'Wim')
+  await page.goto('/settings')
+  await page.getByRole('radio', { name: 'Metric', exact: true }).click()
+  await page.goto('/places?show=appliances')
+  await page
+    .getByRole('link', { name: /Drift 80/ })
+    .first()
+    .click()
+  await expect(page.getByText('mbar').first()).toBeVisible()
+  await page.goto('/settings')
+  await page.getByRole('radio', { name: /As the practice/ }).click()
+  await expect(page.getByRole('radio', { name: /As the practice/ })).toHaveAttribute('aria-checked', 'true')
+  await page.goBack()
+  await page.reload()
+  await expect(page.getByText('inWC').first()).toBeVisible()
+})
+
+test('today says what each role needs', async ({ page }) => {
+  for (const [who, words, not] of [
+    ['Maren', ['For the lead', 'Work to confirm', 'Licences', 'Calibrations'], null],
+    ['Noor', ['To plan', 'Nobody goes yet'], 'For the lead'],
+    ['Ruben', ['For the lead', 'Ruben Calder'], 'Quarry'],
+  ] as const) {
+    await signIn(page, who)
+    for (const w of words) await said(page, w)
+    if (not) await expect(page.locator('#main').getByText(not)).toHaveCount(0)
+    await accessible(page)
+    await page.context().clearCookies()
+  }
+})

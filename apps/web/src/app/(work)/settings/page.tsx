@@ -1,0 +1,59 @@
+import { inFirm } from '@/db/client'
+import { FirmPractice } from '@/features/people/parts/FirmPractice'
+import { Passcode } from '@/features/people/parts/Passcode'
+import { Preferences } from '@/features/people/parts/Preferences'
+import { Sessions } from '@/features/people/parts/Sessions'
+import { firmSettings, listSessions } from '@/features/people/server/own'
+import { practiceChoices } from '@/features/places/server/pages'
+import { openVisitOf } from '@/features/today/queries'
+import { currentSessionId, requireActor } from '@/server/actor'
+import { may } from '@/server/may'
+import { Frame } from '@/ui/Frame'
+import { ThemeChoice } from '@/ui/ThemeChoice'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.settings') }
+
+export default async function SettingsPage() {
+  const actor = await requireActor('/settings')
+  const here = await currentSessionId()
+  const [practices, settings, sessions] = await Promise.all([
+    practiceChoices(actor),
+    inFirm(actor, (tx) => firmSettings(tx, actor)),
+    inFirm(actor, (tx) => listSessions(tx, actor, here, new Date())),
+  ])
+  const part = (title: string, what: string, body: React.ReactNode) => (
+    <section className="border-t hairline pt-5">
+      <h2 className="text-lg font-semibold">{title}</h2>
+      <p className="mb-3 text-sm quiet">{what}</p>
+      {body}
+    </section>
+  )
+  return (
+    <Frame title={t('nav.settings')} subtitle={actor.name} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+      <div className="mx-auto flex max-w-2xl flex-col gap-8 p-4 lg:py-8">
+        {part(
+          t('settings.firm'),
+          t('settings.firm-what'),
+          <FirmPractice current={settings} practices={practices} mayChange={may(actor, 'firm.settings')} />,
+        )}
+        {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
+        {part(
+          t('settings.units'),
+          t('settings.units-what'),
+          <Preferences units={actor.units ?? 'practice'} farViewTones={actor.farViewTones} practiceUnits={settings.units} />,
+        )}
+        {part(t('settings.language'), t('settings.language-what'), <p>{t('settings.language-name')}</p>)}
+        {may(actor, 'work.confirm') && part(t('settings.passcode'), t('settings.passcode-what'), <Passcode has={settings.hasPasscode} />)}
+        {part(t('settings.sessions'), t('settings.sessions-what'), <Sessions list={sessions} />)}
+        {part(
+          t('settings.data'),
+          t('settings.data-what'),
+          <a href={`/api/v1/people/${actor.userId}/data`} download className="btn btn-outline">
+            {t('people.export')}
+          </a>,
+        )}
+      </div>
+    </Frame>
+  )
+}

@@ -1,0 +1,4 @@
+import { siteRegister } from '@/features/places/server/registers'
+import { restoreRoute } from '@/features/places/server/routes'
+
+export const POST = restoreRoute(siteRegister)

@@ -1,0 +1,18 @@
+import { sql } from 'drizzle-orm'
+import { pgPolicy, timestamp } from 'drizzle-orm/pg-core'
+
+export const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
+
+/** The firm of the running transaction; nothing is seen when it is not set. */
+export const currentFirm = sql`nullif(current_setting('lucerna.firm_id', true), '')::uuid`
+export const currentUser = sql`nullif(current_setting('lucerna.user_id', true), '')`
+
+/** Second lock beside the query layer: rows of other firms do not exist for the application's role. */
+export const ownFirmOnly = () =>
+  pgPolicy('own_firm', {
+    as: 'permissive',
+    for: 'all',
+    to: 'public',
+    using: sql`firm_id = ${currentFirm}`,
+    withCheck: sql`firm_id = ${currentFirm}`,
+  })

@@ -1,0 +1,147 @@
+import { sql } from 'drizzle-orm'
+import { boolean, date, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { user } from './auth'
+import { currentFirm, currentUser, ownFirmOnly, stamp } from './common'
+
+const ROLE = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
+
+export const firm = pgTable(
+  'firm',
+  {
+    id: uuid('id').primaryKey(),
+    name: text('name').notNull(),
+    practiceId: text('practice_id').notNull(),
+    practiceVersion: integer('practice_version').notNull(),
+    version: integer('version').notNull().default(1),
+  },
+  () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm}` })],
+)
+
+export const firmId = () =>
+  uuid('firm_id')
+    .notNull()
+    .references(() => firm.id)
+
+const userId = (name = 'user_id') => text(name).references(() => user.id)
+
+export const membership = pgTable(
+  'membership',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    userId: userId().notNull(),
+    role: text('role', { enum: ROLE }).notNull(),
+    licenceNumber: text('licence_number'),
+    licenceUntil: date('licence_until', { mode: 'string' }),
+    /** For confirming an apprentice's work on a device that is not one's own. */
+    passcodeHash: text('passcode_hash'),
+    /** Who left keeps their name in the logs, and signs in no more. */
+    leftAt: stamp('left_at'),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [
+    unique('membership_once').on(t.firmId, t.userId),
+    index('membership_user').on(t.userId),
+    // At sign-in the firm is not known yet: everyone may see their own memberships.
+    pgPolicy('own_firm', {
+      for: 'all',
+      to: 'public',
+      using: sql`firm_id = ${currentFirm} or user_id = ${currentUser}`,
+      withCheck: sql`firm_id = ${currentFirm}`,
+    }),
+  ],
+)
+
+/** An invitation is a link that works once and for some days. Only the hash of its secret is kept. */
+export const invitation = pgTable(
+  'invitation',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    email: text('email').notNull(),
+    name: text('name').notNull(),
+    role: text('role', { enum: ROLE }).notNull(),
+    licenceNumber: text('licence_number'),
+    licenceUntil: date('licence_until', { mode: 'string' }),
+    secretHash: text('secret_hash').notNull(),
+    invitedBy: userId('invited_by').notNull(),
+    createdAt: stamp('created_at').notNull(),
+    expiresAt: stamp('expires_at').notNull(),
+    acceptedAt: stamp('accepted_at'),
+    revokedAt: stamp('revoked_at'),
+  },
+  (t) => [
+    // One invitation that still stands for each address.
+    uniqueIndex('invitation_standing')
+      .on(t.firmId, t.email)
+      .where(sql`accepted_at is null and revoked_at is null`),
+    ownFirmOnly(),
+  ],
+)
+
+/** Outgoing mail: the stand-in for a mail service keeps it here, to be read and downloaded. */
+export const mail = pgTable(
+  'mail',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed'] }).notNull(),
+    userId: userId(),
+    toName: text('to_name').notNull(),
+    toAddress: text('to_address').notNull(),
+    subject: text('subject').notNull(),
+    body: text('body').notNull(),
+    createdAt: stamp('created_at').notNull(),
+  },
+  (t) => [index('mail_newest').on(t.firmId, t.createdAt), ownFirmOnly()],
+)
+
+/** What a person wants to see; the look itself is kept on each device. */
+export const preference = pgTable(
+  'preference',
+  {
+    firmId: firmId(),
+    userId: userId().notNull(),
+    units: text('units', { enum: ['practice', 'metric', 'imperial'] })
+      .notNull()
+      .default('practice'),
+    farViewTones: boolean('far_view_tones').notNull().default(false),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.userId] }), ownFirmOnly()],
+)
+
+export interface FieldChange {
+  readonly field: string
+  /** Absent for personal fields: that they changed is kept, not what they said. */
+  readonly from?: unknown
+  readonly to?: unknown
+}
+
+/** Who did what to registers, people and settings; append-only. (What happened in a visit is its own log.) */
+export const auditEntry = pgTable(
+  'audit_entry',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    at: stamp('at').notNull(),
+    actorId: userId('actor_id').notNull(),
+    action: text('action').notNull(),
+    subjectKind: text('subject_kind').notNull(),
+    subjectId: text('subject_id').notNull(),
+    changes: jsonb('changes').$type<readonly FieldChange[]>().notNull(),
+  },
+  (t) => [index('audit_newest').on(t.firmId, t.at, t.id), index('audit_subject').on(t.firmId, t.subjectId, t.at), ownFirmOnly()],
+)
+
+/** What each person typed last into each of the Workings, so that it stands there again on any device. */
+export const workingMemory = pgTable(
+  'working_memory',
+  {
+    firmId: firmId(),
+    userId: userId().notNull(),
+    workingId: text('working_id').notNull(),
+    input: jsonb('input').$type<Record<string, unknown>>().notNull(),
+    updatedAt: stamp('updated_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.userId, t.workingId] }), ownFirmOnly()],
+)

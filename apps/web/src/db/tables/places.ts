@@ -1,0 +1,214 @@
+import type { Card } from '@lucerna/core/appliance'
+import type { Instrument } from '@lucerna/core/measure'
+import type { Practice } from '@lucerna/core/practice'
+import { sql } from 'drizzle-orm'
+import {
+  customType,
+  date,
+  doublePrecision,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  unique,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
+import type { PipeRow, SafetyRow } from '@/features/places/schemas'
+import { user } from './auth'
+import { ownFirmOnly, stamp } from './common'
+import { firmId } from './people'
+
+export const practiceProfile = pgTable(
+  'practice_profile',
+  {
+    firmId: firmId(),
+    profileId: text('profile_id').notNull(),
+    version: integer('version').notNull(),
+    data: jsonb('data').$type<Practice>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.profileId, t.version] }), ownFirmOnly()],
+)
+
+export const targetCard = pgTable(
+  'target_card',
+  {
+    firmId: firmId(),
+    cardId: text('card_id').notNull(),
+    version: integer('version').notNull(),
+    data: jsonb('data').$type<Card>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.cardId, t.version] }), ownFirmOnly()],
+)
+
+/** What every register has: the version that an edit must name, and a mark in place of deletion. */
+const registered = () => ({
+  version: integer('version').notNull().default(1),
+  updatedAt: stamp('updated_at').notNull().defaultNow(),
+  deletedAt: stamp('deleted_at'),
+})
+
+export const site = pgTable(
+  'site',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    timeZone: text('time_zone').notNull(),
+    altitudeM: doublePrecision('altitude_m').notNull(),
+    latitudeDeg: doublePrecision('latitude_deg'),
+    longitudeDeg: doublePrecision('longitude_deg'),
+    contact: text('contact'),
+    contactPhone: text('contact_phone'),
+    contactEmail: text('contact_email'),
+    /** When the contact was erased on request: the tombstone. */
+    contactErasedAt: stamp('contact_erased_at'),
+    accessNotes: text('access_notes'),
+    hazards: text('hazards'),
+    /** Null: the firm's own practice. */
+    practiceId: text('practice_id'),
+    ...registered(),
+  },
+  (t) => [index('site_firm_name').on(t.firmId, t.name, t.id), unique('site_in_firm').on(t.firmId, t.id), ownFirmOnly()],
+)
+
+export const gasSupply = pgTable(
+  'gas_supply',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    siteId: uuid('site_id').notNull(),
+    gas: text('gas').notNull(),
+    /** Where the meter is, in words. */
+    meter: text('meter'),
+    meterKind: text('meter_kind'),
+    meterSize: text('meter_size'),
+    meterSerial: text('meter_serial'),
+    /** Gas for one turn of the test dial, or for one step of the last drum. */
+    dialVolumeM3: doublePrecision('dial_volume_m3'),
+    regulatorOwner: text('regulator_owner', { enum: ['supplier', 'technician'] }).notNull(),
+    regulator: text('regulator'),
+    nominalPressurePa: doublePrecision('nominal_pressure_pa'),
+    standingPressurePa: doublePrecision('standing_pressure_pa'),
+    workingPressurePa: doublePrecision('working_pressure_pa'),
+    measuredOn: date('measured_on', { mode: 'string' }),
+    pipes: jsonb('pipes').$type<readonly PipeRow[]>().notNull().default([]),
+    ...registered(),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
+    unique('supply_in_firm').on(t.firmId, t.id),
+    index('supply_site').on(t.siteId),
+    ownFirmOnly(),
+  ],
+)
+
+export const appliance = pgTable(
+  'appliance',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    siteId: uuid('site_id').notNull(),
+    supplyId: uuid('supply_id').notNull(),
+    name: text('name').notNull(),
+    serial: text('serial').notNull(),
+    position: text('position').notNull(),
+    cardId: text('card_id').notNull(),
+    cardVersion: integer('card_version').notNull(),
+    /** The card's, kept here for filters. */
+    burnerKind: text('burner_kind').notNull(),
+    flueLengthM: doublePrecision('flue_length_m'),
+    installedOn: date('installed_on', { mode: 'string' }),
+    safeties: jsonb('safeties').$type<readonly SafetyRow[]>().notNull().default([]),
+    remark: text('remark'),
+    /** Projections of its closed visits. */
+    lastVisitAt: stamp('last_visit_at'),
+    nextDueOn: date('next_due_on', { mode: 'string' }),
+    lastOutside: integer('last_outside').notNull().default(0),
+    ...registered(),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
+    foreignKey({ columns: [t.firmId, t.supplyId], foreignColumns: [gasSupply.firmId, gasSupply.id] }),
+    foreignKey({
+      columns: [t.firmId, t.cardId, t.cardVersion],
+      foreignColumns: [targetCard.firmId, targetCard.cardId, targetCard.version],
+    }),
+    unique('appliance_in_firm').on(t.firmId, t.id),
+    uniqueIndex('appliance_serial')
+      .on(t.firmId, t.cardId, sql`upper(${t.serial})`)
+      .where(sql`deleted_at is null`),
+    index('appliance_serial_any').on(t.firmId, sql`upper(${t.serial})`),
+    index('appliance_site').on(t.siteId),
+    index('appliance_due').on(t.firmId, sql`coalesce(${t.nextDueOn}, '9999-12-31'::date)`, t.id),
+    ownFirmOnly(),
+  ],
+)
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
+
+/** A photograph's own row stays as a tombstone when the picture is erased. */
+export const photo = pgTable(
+  'photo',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    siteId: uuid('site_id').notNull(),
+    applianceId: uuid('appliance_id'),
+    caption: text('caption').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    bytes: integer('bytes').notNull(),
+    createdAt: stamp('created_at').notNull(),
+    createdBy: text('created_by')
+      .notNull()
+      .references(() => user.id),
+    deletedAt: stamp('deleted_at'),
+    erasedAt: stamp('erased_at'),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
+    foreignKey({ columns: [t.firmId, t.applianceId], foreignColumns: [appliance.firmId, appliance.id] }),
+    unique('photo_in_firm').on(t.firmId, t.id),
+    index('photo_of_site').on(t.siteId, t.createdAt),
+    ownFirmOnly(),
+  ],
+)
+
+/** The pictures themselves; only server/photoStore.ts reads and writes them. */
+export const photoFile = pgTable(
+  'photo_file',
+  {
+    firmId: firmId(),
+    photoId: uuid('photo_id').notNull(),
+    size: text('size', { enum: ['full', 'small'] }).notNull(),
+    data: bytea('data').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.photoId, t.size] }),
+    foreignKey({ columns: [t.firmId, t.photoId], foreignColumns: [photo.firmId, photo.id] }),
+    ownFirmOnly(),
+  ],
+)
+
+export const instrument = pgTable(
+  'instrument',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    kind: text('kind').$type<Instrument['kind']>().notNull(),
+    maker: text('maker').notNull(),
+    model: text('model').notNull(),
+    serial: text('serial').notNull(),
+    channels: jsonb('channels').$type<Instrument['channels']>().notNull(),
+    calibratedAt: stamp('calibrated_at').notNull(),
+    calibrationDueAt: stamp('calibration_due_at').notNull(),
+    certificate: text('certificate'),
+    heldBy: text('held_by').references(() => user.id),
+  },
+  (t) => [index('instrument_holder').on(t.firmId, t.heldBy), ownFirmOnly()],
+)

@@ -1,0 +1,72 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { ask } from '@/ui/ask'
+import type { Units } from '@/ui/figures'
+import { playTone } from '@/ui/tones'
+import { t } from '@/ui/words'
+
+type Choice = 'practice' | Units
+
+/** Units and tones of one person, on every device. */
+export function Preferences({
+  units,
+  farViewTones,
+  practiceUnits,
+}: {
+  readonly units: Choice
+  readonly farViewTones: boolean
+  readonly practiceUnits: Units
+}) {
+  const router = useRouter()
+  const [now, setNow] = useState({ units, farViewTones })
+  const save = async (next: typeof now) => {
+    const before = now
+    setNow(next)
+    const answer = await ask('PUT', '/api/v1/me/preferences', next)
+    if (answer.ok) return router.refresh()
+    setNow(before)
+    toast.error(answer.problem.detail)
+  }
+  return (
+    <div className="flex flex-col gap-6">
+      <div role="radiogroup" aria-label={t('settings.units')} className="flex flex-wrap gap-2">
+        {(['practice', 'metric', 'imperial'] as const).map((u) => (
+          <button
+            key={u}
+            type="button"
+            role="radio"
+            aria-checked={now.units === u}
+            className={`btn press ${now.units === u ? 'btn-primary' : 'btn-outline'}`}
+            onClick={() => void save({ ...now, units: u })}
+          >
+            {u === 'practice' ? t('settings.units-practice', { units: t(`units.${practiceUnits}`).toLowerCase() }) : t(`units.${u}`)}
+          </button>
+        ))}
+      </div>
+      <div>
+        <label className="flex min-h-14 cursor-pointer items-center gap-3">
+          <input
+            type="checkbox"
+            className="toggle toggle-primary"
+            checked={now.farViewTones}
+            onChange={(e) => void save({ ...now, farViewTones: e.target.checked })}
+          />
+          <span>
+            {t('settings.tones')}
+            <span className="block text-sm quiet">{t('settings.tones-what')}</span>
+          </span>
+        </label>
+        <div className="mt-2 flex flex-wrap gap-2">
+          {(['settled', 'danger'] as const).map((tone) => (
+            <button key={tone} type="button" className="btn btn-outline" onClick={() => playTone(tone)}>
+              {t(`tone.${tone}`)}
+            </button>
+          ))}
+        </div>
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,152 @@
+import { hashPassword, verifyPassword } from 'better-auth/crypto'
+import Bowser from 'bowser'
+import { and, desc, eq, gt, ne } from 'drizzle-orm'
+import type { Transaction } from '@/db/client'
+import { account, firm, membership, practiceProfile, preference, session } from '@/db/schema'
+import type { Actor } from '@/server/actor'
+import { allowed, forgive, PASSCODE } from '@/server/attempts'
+import { audit, changesBetween } from '@/server/audit'
+import { parseFields } from '@/server/fields'
+import { mustMay } from '@/server/may'
+import { ApiProblem } from '@/server/problem'
+import { t } from '@/ui/words'
+import { firmSchema, preferenceSchema, setPasscodeSchema } from '../schemas'
+
+/** What one wants to see: kept for the person, on every device. */
+export async function setPreferences(tx: Transaction, actor: Actor, body: unknown): Promise<void> {
+  const fields = parseFields(preferenceSchema, body)
+  await tx
+    .insert(preference)
+    .values({ firmId: actor.firmId, userId: actor.userId, ...fields })
+    .onConflictDoUpdate({ target: [preference.firmId, preference.userId], set: fields })
+}
+
+/**
+ * Sets the passcode with which one confirms work on somebody else's device. The password proves that it is not the holder of a device left open.
+ *
+ * @throws ApiProblem 403 role or wrong password, 422, 429
+ */
+export async function setPasscode(tx: Transaction, actor: Actor, body: unknown, now: string): Promise<void> {
+  mustMay(actor, 'work.confirm')
+  const { passcode, password } = parseFields(setPasscodeSchema, body)
+  if (!(await allowed(`password:${actor.userId}`, PASSCODE, Date.parse(now)))) throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
+  const [own] = await tx
+    .select({ hash: account.password })
+    .from(account)
+    .where(and(eq(account.userId, actor.userId), eq(account.providerId, 'credential')))
+  if (!own?.hash || !(await verifyPassword({ hash: own.hash, password })))
+    throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'password', message: t('field.password-wrong') }])
+  await forgive(`password:${actor.userId}`)
+  await tx
+    .update(membership)
+    .set({ passcodeHash: await hashPassword(passcode) })
+    .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, actor.userId)))
+  await audit(tx, actor, 'passcode-set', ['person', actor.userId], now)
+}
+
+export interface SessionShown {
+  readonly id: string
+  readonly device: string
+  readonly ipAddress: string | null
+  readonly createdAt: string
+  readonly seenAt: string
+  readonly here: boolean
+}
+
+/** "Chromium on Linux", as far as the browser says. */
+export function deviceName(userAgent: string | null): string {
+  if (!userAgent) return t('session.unknown')
+  const { browser, os } = Bowser.parse(userAgent)
+  return browser.name ? t('session.device', { browser: browser.name, os: os.name ?? '?' }) : t('session.unknown')
+}
+
+/** Where one is signed in, the newest first. @param hereId the session of the request */
+export async function listSessions(tx: Transaction, actor: Actor, hereId: string | null, now: Date): Promise<SessionShown[]> {
+  const rows = await tx
+    .select()
+    .from(session)
+    .where(and(eq(session.userId, actor.userId), gt(session.expiresAt, now)))
+    .orderBy(desc(session.updatedAt))
+    .limit(100)
+  return rows.map((s) => ({
+    id: s.id,
+    device: deviceName(s.userAgent),
+    ipAddress: s.ipAddress,
+    createdAt: s.createdAt.toISOString(),
+    seenAt: s.updatedAt.toISOString(),
+    here: s.id === hereId,
+  }))
+}
+
+/** Signs one of one's own sessions out. @throws ApiProblem 404 */
+export async function endSession(tx: Transaction, actor: Actor, id: string): Promise<void> {
+  const [gone] = await tx
+    .delete(session)
+    .where(and(eq(session.userId, actor.userId), eq(session.id, id)))
+    .returning({ id: session.id })
+  if (!gone) throw new ApiProblem(404, 'not-found', t('register.not-there'))
+}
+
+/** Signs out everywhere, or everywhere but here. Answers how many sessions ended. */
+export async function endSessions(tx: Transaction, actor: Actor, keepId: string | null, now: string): Promise<number> {
+  const gone = await tx
+    .delete(session)
+    .where(and(eq(session.userId, actor.userId), keepId === null ? undefined : ne(session.id, keepId)))
+    .returning({ id: session.id })
+  await audit(tx, actor, 'signed-out-everywhere', ['person', actor.userId], now)
+  return gone.length
+}
+
+/** The practice that the firm works by, from now on; visits that are planned or done keep theirs. @throws ApiProblem 403, 412, 422 */
+export async function changeFirm(tx: Transaction, actor: Actor, body: unknown, version: number, now: string): Promise<number> {
+  mustMay(actor, 'firm.settings')
+  const fields = parseFields(firmSchema, body)
+  const [row] = await tx.select().from(firm).where(eq(firm.id, actor.firmId)).for('update')
+  if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
+  if (row.version !== version)
+    throw new ApiProblem(412, 'changed-meanwhile', t('register.changed-meanwhile'), [], {
+      current: { practiceId: row.practiceId },
+      version: row.version,
+    })
+  const [newest] = await tx
+    .select({ version: practiceProfile.version })
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, actor.firmId), eq(practiceProfile.profileId, fields.practiceId)))
+    .orderBy(desc(practiceProfile.version))
+    .limit(1)
+  if (!newest) throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'practiceId', message: t('field.choose') }])
+  const changes = changesBetween({ practiceId: row.practiceId }, fields)
+  if (changes.length === 0) return version
+  await tx
+    .update(firm)
+    .set({ practiceId: fields.practiceId, practiceVersion: newest.version, version: version + 1 })
+    .where(eq(firm.id, actor.firmId))
+  await audit(tx, actor, 'changed', ['firm', actor.firmId], now, changes)
+  return version + 1
+}
+
+/** What the firm works by, and whether one has set a passcode. */
+export async function firmSettings(tx: Transaction, actor: Actor) {
+  const [row] = await tx
+    .select({ practiceId: firm.practiceId, version: firm.version, data: practiceProfile.data })
+    .from(firm)
+    .innerJoin(
+      practiceProfile,
+      and(
+        eq(practiceProfile.firmId, firm.id),
+        eq(practiceProfile.profileId, firm.practiceId),
+        eq(practiceProfile.version, firm.practiceVersion),
+      ),
+    )
+    .where(eq(firm.id, actor.firmId))
+  const [own] = await tx
+    .select({ hash: membership.passcodeHash })
+    .from(membership)
+    .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, actor.userId)))
+  return {
+    practiceId: row?.practiceId ?? '',
+    version: row?.version ?? 1,
+    units: row?.data.units ?? ('metric' as const),
+    hasPasscode: own?.hash != null,
+  }
+}

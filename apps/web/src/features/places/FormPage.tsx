@@ -1,0 +1,23 @@
+import type { ReactNode } from 'react'
+import { openVisitOf } from '@/features/today/queries'
+import type { Actor } from '@/server/actor'
+import { Frame } from '@/ui/Frame'
+
+/** The frame of a page that holds one form. */
+export async function FormPage({
+  title,
+  subtitle,
+  actor,
+  children,
+}: {
+  readonly title: string
+  readonly subtitle?: string
+  readonly actor: Actor
+  readonly children: ReactNode
+}) {
+  return (
+    <Frame title={title} subtitle={subtitle} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
+      <div className="mx-auto max-w-4xl p-4 lg:py-8">{children}</div>
+    </Frame>
+  )
+}

@@ -1,0 +1,140 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { useForm } from 'react-hook-form'
+import { described, Field } from '@/ui/Field'
+import type { Units } from '@/ui/figures'
+import { quantitySaid, quantityText, readQuantity } from '@/ui/quantityText'
+import { unitSymbol } from '@/ui/figures'
+import { REGISTER_UNITS } from '@/ui/quantityText'
+import { t } from '@/ui/words'
+import { useEntry } from './client/useEntry'
+import { EntryForm, Part, toldSaved } from './parts/EntryForm'
+import { type SiteFields, siteSchema } from './schemas'
+
+type Draft = Record<keyof SiteFields, string>
+
+const label = (field: string) => t(`site.${field}`)
+
+/** A number typed with point or comma, or null; what cannot be read stays a text for the schema to refuse. */
+const numberOf = (text: string): number | string | null => {
+  const trimmed = text.trim().replace(',', '.')
+  if (trimmed === '') return null
+  return /^-?\d+(\.\d+)?$/.test(trimmed) ? Number(trimmed) : text
+}
+
+function draftOf(fields: SiteFields, units: Units): Draft {
+  return {
+    ...(Object.fromEntries(Object.entries(fields).map(([k, v]) => [k, v === null ? '' : String(v)])) as Draft),
+    altitudeM: quantityText(fields.altitudeM, 'altitude', units),
+  }
+}
+
+/** A new site, or an edit of one. */
+export function SiteForm({
+  id,
+  base,
+  first,
+  units,
+  practices,
+}: {
+  readonly id: string | null
+  readonly base: { readonly fields: SiteFields; readonly version: number } | null
+  readonly first: SiteFields
+  readonly units: Units
+  readonly practices: readonly { readonly id: string; readonly title: string }[]
+}) {
+  const router = useRouter()
+  const { register, handleSubmit, formState } = useForm<Draft>({ defaultValues: draftOf(first, units) })
+  const entry = useEntry<SiteFields>({
+    schema: siteSchema,
+    base,
+    url: id ? `/api/v1/sites/${id}` : '/api/v1/sites',
+    onSaved: (saved) => {
+      toldSaved(saved.taken, label)
+      router.push(`/sites/${saved.id}`)
+      router.refresh()
+    },
+  })
+  const submit = handleSubmit((draft) => {
+    const altitude = readQuantity(draft.altitudeM, 'altitude', units)
+    return entry.save(
+      {
+        ...draft,
+        altitudeM: altitude.value ?? undefined,
+        latitudeDeg: numberOf(draft.latitudeDeg),
+        longitudeDeg: numberOf(draft.longitudeDeg),
+        practiceId: draft.practiceId || null,
+      },
+      altitude.error ? { altitudeM: altitude.error } : {},
+    )
+  })
+  const line = (
+    field: keyof SiteFields,
+    more: { hint?: string; type?: string; list?: string; wide?: boolean; mode?: 'tel' | 'email' } = {},
+  ) => (
+    <div className={more.wide ? 'sm:col-span-2' : ''}>
+      <Field id={field} label={label(field)} error={entry.problems[field]} hint={more.hint}>
+        <input
+          {...described(field, entry.problems[field], more.hint)}
+          {...register(field)}
+          inputMode={more.mode}
+          list={more.list}
+          autoComplete="off"
+          className="input w-full"
+        />
+      </Field>
+    </div>
+  )
+  return (
+    <EntryForm
+      entry={entry}
+      dirty={formState.isDirty && !formState.isSubmitting}
+      onSubmit={() => void submit()}
+      label={label}
+      say={(field, value) =>
+        value === null || value === ''
+          ? t('merge.empty')
+          : field === 'altitudeM'
+            ? quantitySaid(Number(value), 'altitude', units)
+            : String(value)
+      }
+    >
+      <Part title={t('site.part.where')}>
+        {line('name')}
+        {line('address')}
+        {line('altitudeM', { hint: t('site.altitude-hint', { unit: unitSymbol(REGISTER_UNITS.altitude[units]) }) })}
+        {line('timeZone', { list: 'time-zones' })}
+        {line('latitudeDeg', { hint: t('site.coordinates-hint') })}
+        {line('longitudeDeg')}
+        <datalist id="time-zones">
+          {Intl.supportedValuesOf('timeZone').map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+      </Part>
+      <Part title={t('site.part.who')}>
+        {line('contact')}
+        {line('contactPhone', { mode: 'tel' })}
+        {line('contactEmail', { mode: 'email' })}
+      </Part>
+      <Part title={t('site.part.know')}>
+        {(['accessNotes', 'hazards'] as const).map((field) => (
+          <Field key={field} id={field} label={label(field)} error={entry.problems[field]}>
+            <textarea {...described(field, entry.problems[field])} {...register(field)} className="textarea min-h-24 w-full" />
+          </Field>
+        ))}
+        <Field id="practiceId" label={label('practiceId')} error={entry.problems.practiceId}>
+          <select {...described('practiceId', entry.problems.practiceId)} {...register('practiceId')} className="select w-full">
+            <option value="">{t('site.practice-of-firm')}</option>
+            {practices.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.title}
+              </option>
+            ))}
+          </select>
+        </Field>
+      </Part>
+    </EntryForm>
+  )
+}

@@ -1,0 +1,155 @@
+import { CalendarCheck, Camera, CircleAlert, Factory, ListChecks, Wrench } from 'lucide-react'
+import Link from 'next/link'
+import type { ReactNode } from 'react'
+import { dateAt, plainDate } from '@/ui/dates'
+import { figureWithUnit } from '@/ui/figures'
+import { BeadSign } from '@/ui/Gauge'
+import { t } from '@/ui/words'
+import { followUpText } from '../followUpText'
+import type { AppliancePage } from '../server/pages'
+import { inFigureOrder, isKnown, rateLabel, sideOf, verdictWord, whereText } from './labels'
+
+interface Entry {
+  readonly key: string
+  readonly at: string
+  readonly icon: typeof Wrench
+  readonly body: ReactNode
+}
+
+const KEY_FIGURES = ['co2.flue', 'o2.flue', 'co.flue', 'pressure.working', 'pressure.manifold', 'pressure.chamberDifferential']
+
+/** Its life, newest first: visits with what they left, defects, parts, photographs, what was put right, and the day it was installed. */
+export function Timeline({ page }: { readonly page: AppliancePage }) {
+  const zone = page.site.timeZone
+  const entries: Entry[] = [
+    ...page.visits
+      .filter((v) => v.status === 'closed')
+      .map((v): Entry => ({ key: v.id, at: v.closedAt ?? v.plannedFor, icon: CalendarCheck, body: <VisitEntry page={page} visit={v} /> })),
+    ...page.findings.map((f, i): Entry =>
+      f.kind === 'defect'
+        ? {
+            key: `d${i}`,
+            at: f.at,
+            icon: CircleAlert,
+            body: (
+              <p>
+                <b className={f.class === 'danger-now' || f.class === 'at-risk' ? 'text-error' : ''}>{t(`defect.${f.class}`)}</b>: {f.text}
+                {f.action && <span className="quiet"> · {f.action}</span>}
+              </p>
+            ),
+          }
+        : {
+            key: `p${i}`,
+            at: f.at,
+            icon: Wrench,
+            body: (
+              <p>
+                {t('timeline.part', { part: f.part })}
+                {f.number && ` · ${f.number}`}
+                {f.why && <span className="quiet"> · {f.why}</span>}
+              </p>
+            ),
+          },
+    ),
+    ...page.followUps.flatMap((f): Entry[] =>
+      f.closedAt
+        ? [
+            {
+              key: `f${f.id}`,
+              at: f.closedAt,
+              icon: ListChecks,
+              body: (
+                <p>
+                  {t('timeline.put-right', { what: followUpText(f) })}{' '}
+                  <span className="quiet">{[f.closedNote, f.closedBy].filter(Boolean).join(' · ')}</span>
+                </p>
+              ),
+            },
+          ]
+        : [],
+    ),
+    ...page.photos.map((p): Entry => ({
+      key: p.id,
+      at: p.createdAt,
+      icon: Camera,
+      body: (
+        <a href={`/api/v1/photos/${p.id}`} className="flex items-center gap-3">
+          {/* eslint-disable-next-line @next/next/no-img-element -- a private picture of our own API */}
+          <img
+            src={`/api/v1/photos/${p.id}?size=small`}
+            alt={p.caption || t('photo.of', { date: dateAt(p.createdAt, zone) })}
+            className="h-14 w-20 rounded object-cover"
+            loading="lazy"
+          />
+          <span className="quiet">{t('photo.by', { name: p.by })}</span>
+        </a>
+      ),
+    })),
+  ].sort((a, b) => b.at.localeCompare(a.at))
+  return (
+    <section>
+      <h2 className="mb-2 text-lg font-semibold">{t('timeline.title')}</h2>
+      {entries.length === 0 && !page.appliance.installedOn ? (
+        <p className="border-y hairline py-6 text-center quiet">{t('appliance.no-visits')}</p>
+      ) : (
+        <ol className="border-l hairline">
+          {entries.map((e) => (
+            <Row key={e.key} icon={e.icon} date={dateAt(e.at, zone)}>
+              {e.body}
+            </Row>
+          ))}
+          {page.appliance.installedOn && (
+            <Row icon={Factory} date={plainDate(page.appliance.installedOn)}>
+              <p>{t('timeline.installed')}</p>
+            </Row>
+          )}
+        </ol>
+      )}
+    </section>
+  )
+}
+
+function Row({ icon: Icon, date, children }: { readonly icon: Entry['icon']; readonly date: string; readonly children: ReactNode }) {
+  return (
+    <li className="relative grid gap-x-4 gap-y-1 py-2 pl-6 sm:grid-cols-[7rem_1fr]">
+      <span className="absolute top-2.5 -left-3 flex size-6 items-center justify-center rounded-full border hairline bg-base-100 text-primary">
+        <Icon size={14} aria-hidden="true" />
+      </span>
+      <span className="text-sm quiet">{date}</span>
+      <div className="min-w-0 break-words">{children}</div>
+    </li>
+  )
+}
+
+function VisitEntry({ page, visit }: { readonly page: AppliancePage; readonly visit: AppliancePage['visits'][number] }) {
+  const left = inFigureOrder(
+    page.values.filter(
+      (v) => v.visitId === visit.id && v.asLeftSi !== null && isKnown(v) && (KEY_FIGURES.includes(v.measurandId) || v.status === 'outside'),
+    ),
+  ).slice(0, 8)
+  return (
+    <div>
+      <p className="flex flex-wrap gap-x-3">
+        <Link href={`/visits/${visit.id}/report`} className="inline-flex min-h-6 items-center font-semibold text-primary">
+          {t(`job.${visit.jobKind}`)}
+        </Link>
+        <span>{visit.outcome && t(`outcome.${visit.outcome}`)}</span>
+        <span className="quiet">{visit.by}</span>
+      </p>
+      {left.length > 0 && (
+        <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+          {left.map((v) => (
+            <li key={v.key} className="flex items-center gap-1" title={whereText(page, v)}>
+              <BeadSign status={v.status as 'inside'} side={sideOf(v)} size={13} />
+              <span className="quiet">
+                {t(`short.${v.measurandId}`)} {rateLabel(page, v.firingStateId)?.toLowerCase()}
+              </span>{' '}
+              {isKnown(v) && figureWithUnit(v.measurandId, v.asLeftSi ?? 0, page.units)}
+              <span className="sr-only">{`${whereText(page, v)}, ${verdictWord(v)}`}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}

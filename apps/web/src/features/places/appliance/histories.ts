@@ -1,0 +1,79 @@
+import { type MeasurandId, MEASURANDS, type Normal, normalOf, shownAs } from '@lucerna/core/measure'
+import { toSi } from '@lucerna/core/units'
+import type { Units } from '@/ui/figures'
+import { figureWithUnit } from '@/ui/figures'
+import { t } from '@/ui/words'
+import type { AppliancePage } from '../server/pages'
+import { figureName, inFigureOrder, isKnown } from './labels'
+import type { Trend } from './Trends'
+
+/** Values of one figure over the visits, as left, oldest first. */
+export interface History {
+  readonly key: string
+  readonly measurandId: MeasurandId
+  readonly name: string
+  readonly values: readonly { readonly at: string; readonly valueSi: number }[]
+  readonly min: number | undefined
+  readonly max: number | undefined
+}
+
+/** The histories of all figures that were left at least twice. */
+export function historiesOf(page: Pick<AppliancePage, 'card' | 'values'>): History[] {
+  const byKey = new Map<string, AppliancePage['values'][number][]>()
+  for (const v of inFigureOrder(page.values.filter((x) => x.asLeftSi !== null && isKnown(x)))) {
+    const own = byKey.get(v.key)
+    if (own) own.push(v)
+    else byKey.set(v.key, [v])
+  }
+  return [...byKey].flatMap(([key, rows]) => {
+    const list = [...rows].sort((a, b) => a.takenAt.localeCompare(b.takenAt))
+    const last = list.at(-1)
+    if (!last || list.length < 2) return []
+    return [
+      {
+        key,
+        measurandId: last.measurandId as MeasurandId,
+        name: figureName(page, last),
+        values: list.map((v) => ({ at: v.takenAt, valueSi: v.asLeftSi ?? 0 })),
+        min: last.minSi ?? undefined,
+        max: last.maxSi ?? undefined,
+      },
+    ]
+  })
+}
+
+export const trendOf = (h: History, units: Units): Trend => ({
+  key: h.key,
+  measurandId: h.measurandId,
+  name: h.name,
+  said: t('appliance.trend-said', {
+    name: h.name,
+    from: figureWithUnit(h.measurandId, h.values[0]!.valueSi, units),
+    to: figureWithUnit(h.measurandId, h.values.at(-1)!.valueSi, units),
+    count: h.values.length,
+  }),
+  min: h.min,
+  max: h.max,
+  points: h.values,
+})
+
+/** One step of the last digit shown, SI: two of them mean nothing. */
+function digitSi(id: MeasurandId): number {
+  const { quantity } = MEASURANDS[id]
+  const { unit, digits } = shownAs(id, 'metric')
+  return Math.abs(toSi(10 ** -digits, unit, quantity) - toSi(0, unit, quantity))
+}
+
+const YEAR_S = 31_557_600
+
+/** What is normal for this one: each figure with three values or more before the last. */
+export function normalsOf(histories: readonly History[]): (History & { readonly normal: Normal; readonly perYear: number | null })[] {
+  return histories.flatMap((h) => {
+    const samples = h.values.map((v) => ({ s: Date.parse(v.at) / 1000, value: v.valueSi }))
+    const middle = Math.abs(samples[0]?.value ?? 0)
+    const normal = normalOf(samples, Math.max(2 * digitSi(h.measurandId), 0.01 * middle))
+    if (!normal.ok || normal.value.verdict === 'too-few') return []
+    const { slopePerS } = normal.value
+    return [{ ...h, normal: normal.value, perYear: slopePerS === null ? null : slopePerS * YEAR_S }]
+  })
+}

@@ -1,0 +1,18 @@
+import { t } from '@/ui/words'
+
+/** A follow-up in words, by its kind. */
+export function followUpText(f: { readonly kind: string; readonly code: string; readonly text: string }): string {
+  const more = f.text ? `: ${f.text}` : ''
+  switch (f.kind) {
+    case 'defect':
+      return `${t(`defect.${f.code}`)}${more}`
+    case 'outside':
+      return `${t('follow-up.outside', { figure: t(`measurand.${f.code}`) })}${more}`
+    case 'outcome':
+      return `${t(`outcome.${f.code}`)}${more}`
+    case 'loose-end':
+      return `${t('follow-up.loose-end')}${more}`
+    default:
+      return f.text
+  }
+}

@@ -1,0 +1,86 @@
+'use client'
+
+import { useRouter } from 'next/navigation'
+import { type ReactNode, useEffect } from 'react'
+import { toast } from 'sonner'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+import type { useEntry } from '../client/useEntry'
+import { MergeDialog } from './MergeDialog'
+
+/** What all forms of the registers share: sending, what went wrong, the clash of two edits, and the way back. */
+export function EntryForm<F extends object>({
+  entry,
+  onSubmit,
+  dirty,
+  label,
+  say,
+  children,
+}: {
+  readonly entry: ReturnType<typeof useEntry<F>>
+  readonly onSubmit: () => void
+  readonly dirty: boolean
+  readonly label: (field: string) => string
+  readonly say: (field: string, value: unknown) => string
+  readonly children: ReactNode
+}) {
+  const router = useRouter()
+  useEffect(() => {
+    if (!dirty) return
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [dirty])
+  return (
+    <form
+      noValidate
+      onSubmit={(e) => {
+        e.preventDefault()
+        onSubmit()
+      }}
+      className="flex flex-col gap-8"
+    >
+      {children}
+      {entry.failure && (
+        <p role="alert" className="flex gap-2 text-error">
+          <WarningSign /> {entry.failure}
+        </p>
+      )}
+      <div className="flex gap-3">
+        <button className="btn press flex-1 btn-primary sm:flex-none sm:px-10" disabled={entry.busy}>
+          {entry.busy ? t('form.saving') : t('form.save')}
+        </button>
+        <button type="button" className="btn press btn-outline" onClick={() => router.back()}>
+          {t('form.cancel')}
+        </button>
+      </div>
+      {entry.clash && (
+        <MergeDialog clash={entry.clash} label={label} say={say} onSettle={(f) => void entry.settle(f)} onClose={entry.dismissClash} />
+      )}
+    </form>
+  )
+}
+
+/** Says that an entry was saved, and what came along from somebody else. */
+export function toldSaved(taken: readonly string[], label: (field: string) => string): void {
+  toast(taken.length > 0 ? t('form.saved-with', { fields: taken.map((f) => label(f).toLowerCase()).join(', ') }) : t('form.saved'))
+}
+
+/** A titled part of a form, in two columns on a desk. */
+export function Part({
+  title,
+  hint,
+  children,
+}: {
+  readonly title: string
+  readonly hint?: string | undefined
+  readonly children: ReactNode
+}) {
+  return (
+    <fieldset className="border-t hairline pt-4">
+      <legend className="float-left mb-1 w-full text-lg font-semibold">{title}</legend>
+      {hint && <p className="clear-both mb-3 text-sm quiet">{hint}</p>}
+      <div className="clear-both grid gap-x-6 gap-y-4 sm:grid-cols-2">{children}</div>
+    </fieldset>
+  )
+}

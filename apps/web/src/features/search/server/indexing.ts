@@ -1,0 +1,175 @@
+import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { cardOf } from '@/db/cardOf'
+import type { Transaction } from '@/db/client'
+import {
+  appliance,
+  gasSupply,
+  instrument,
+  membership,
+  searchEntry,
+  searchPosting,
+  searchWord,
+  site,
+  targetCard,
+  user,
+  visit,
+} from '@/db/schema'
+import { wordsOf } from './fold'
+
+export type SearchKind = (typeof searchEntry.$inferSelect)['kind']
+
+interface Entry {
+  readonly subjectId: string
+  readonly title: string
+  readonly detail: string
+  /** What it is found by, beside title and detail. */
+  readonly also: string
+}
+
+const joined = (...parts: readonly (string | null | undefined)[]): string => parts.filter(Boolean).join(' · ')
+
+/** What there is of a kind, all of it or some. */
+const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readonly string[]) => Promise<Entry[]>> = {
+  site: async (tx, firmId, ids) => {
+    const rows = await tx
+      .select()
+      .from(site)
+      .where(and(eq(site.firmId, firmId), isNull(site.deletedAt), ids && inArray(site.id, [...ids])))
+    return rows.map((r) => ({
+      subjectId: r.id,
+      title: r.name,
+      detail: r.address,
+      also: joined(r.contact, r.contactPhone, r.contactEmail, r.accessNotes, r.hazards),
+    }))
+  },
+  appliance: async (tx, firmId, ids) => {
+    const rows = await tx
+      .select({
+        a: appliance,
+        siteName: site.name,
+        address: site.address,
+        gas: gasSupply.gas,
+        card: targetCard.data,
+        meter: gasSupply.meterSerial,
+      })
+      .from(appliance)
+      .innerJoin(site, eq(site.id, appliance.siteId))
+      .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+      .innerJoin(targetCard, cardOf(appliance))
+      .where(and(eq(appliance.firmId, firmId), isNull(appliance.deletedAt), isNull(site.deletedAt), ids && inArray(appliance.id, [...ids])))
+    return rows.map((r) => ({
+      subjectId: r.a.id,
+      title: `${r.card.maker} ${r.a.name}`,
+      detail: joined(r.siteName, r.a.serial, r.a.position),
+      also: joined(r.address, r.card.model, r.a.burnerKind, r.gas, r.meter, r.a.remark),
+    }))
+  },
+  visit: async (tx, firmId, ids) => {
+    const rows = await tx
+      .select({ v: visit, siteName: site.name })
+      .from(visit)
+      .innerJoin(site, eq(site.id, visit.siteId))
+      .where(and(eq(visit.firmId, firmId), isNull(site.deletedAt), isNotNull(visit.remark), ids && inArray(visit.id, [...ids])))
+    return rows.map((r) => ({
+      subjectId: r.v.id,
+      title: r.v.remark ?? '',
+      detail: joined(r.siteName, r.v.plannedFor.slice(0, 10)),
+      also: '',
+    }))
+  },
+  person: async (tx, firmId, ids) => {
+    const rows = await tx
+      .select({ u: user, m: membership })
+      .from(membership)
+      .innerJoin(user, eq(user.id, membership.userId))
+      .where(and(eq(membership.firmId, firmId), isNull(membership.leftAt), ids && inArray(membership.userId, [...ids])))
+    return rows.map((r) => ({ subjectId: r.u.id, title: r.u.name, detail: r.u.email, also: joined(r.m.role, r.m.licenceNumber) }))
+  },
+  card: async (tx, firmId, ids) => {
+    const rows = await tx
+      .selectDistinctOn([targetCard.cardId])
+      .from(targetCard)
+      .where(and(eq(targetCard.firmId, firmId), ids && inArray(targetCard.cardId, [...ids])))
+      .orderBy(targetCard.cardId, sql`${targetCard.version} desc`)
+    return rows.map((r) => ({
+      subjectId: r.cardId,
+      title: joined(`${r.data.maker} ${r.data.model}`, r.data.variant),
+      detail: joined(r.data.document.number, r.data.document.title),
+      also: r.data.burnerKind,
+    }))
+  },
+  instrument: async (tx, firmId, ids) => {
+    const rows = await tx
+      .select({ i: instrument, holder: user.name })
+      .from(instrument)
+      .leftJoin(user, eq(user.id, instrument.heldBy))
+      .where(and(eq(instrument.firmId, firmId), ids && inArray(instrument.id, [...ids])))
+    return rows.map((r) => ({
+      subjectId: r.i.id,
+      title: `${r.i.maker} ${r.i.model}`,
+      detail: joined(r.i.serial, r.holder),
+      also: joined(r.i.kind, r.i.certificate),
+    }))
+  },
+}
+
+const chunks = <T>(list: readonly T[], size: number): T[][] =>
+  Array.from({ length: Math.ceil(list.length / size) }, (_, i) => list.slice(i * size, (i + 1) * size))
+
+/** What an entry is found by, as rows of the three tables. */
+export function searchRows(firmId: string, kind: SearchKind, entry: Entry) {
+  const words = wordsOf(`${entry.title} ${entry.detail} ${entry.also}`)
+  const row = {
+    id: uuidv7(),
+    firmId,
+    kind,
+    subjectId: entry.subjectId,
+    title: entry.title.slice(0, 300),
+    detail: entry.detail.slice(0, 300),
+    folded: ` ${words.join(' ')} `,
+  }
+  return { row, words }
+}
+
+/** Makes the entries of some things anew (or of all of a kind): what is gone is found no more, and no word of it stays. In the transaction of the change itself. */
+export async function reindex(tx: Transaction, firmId: string, kind: SearchKind, ids?: readonly string[]): Promise<void> {
+  const mine = and(eq(searchEntry.firmId, firmId), eq(searchEntry.kind, kind), ids && inArray(searchEntry.subjectId, [...ids]))
+  const before = await tx
+    .selectDistinct({ word: searchPosting.word })
+    .from(searchPosting)
+    .innerJoin(searchEntry, eq(searchEntry.id, searchPosting.entryId))
+    .where(mine)
+  await tx.delete(searchEntry).where(mine)
+  const made = (await LOADERS[kind](tx, firmId, ids)).map((e) => searchRows(firmId, kind, e))
+  for (const part of chunks(made, 300)) {
+    await tx.insert(searchEntry).values(part.map((m) => m.row))
+    const words = [...new Set(part.flatMap((m) => m.words))]
+    for (const some of chunks(words, 2000))
+      await tx
+        .insert(searchWord)
+        .values(some.map((word) => ({ firmId, word })))
+        .onConflictDoNothing()
+    for (const some of chunks(
+      part.flatMap((m) => m.words.map((word) => ({ firmId, word, entryId: m.row.id }))),
+      2000,
+    ))
+      await tx.insert(searchPosting).values(some)
+  }
+  for (const some of chunks(before, 2000))
+    await tx.delete(searchWord).where(
+      and(
+        eq(searchWord.firmId, firmId),
+        inArray(
+          searchWord.word,
+          some.map((b) => b.word),
+        ),
+        sql`not exists (select 1 from ${searchPosting} p where p.firm_id = ${searchWord.firmId} and p.word = ${searchWord.word})`,
+      ),
+    )
+}
+
+/** The whole index of a firm. */
+export async function reindexFirm(tx: Transaction, firmId: string): Promise<void> {
+  for (const kind of Object.keys(LOADERS) as SearchKind[]) await reindex(tx, firmId, kind)
+}

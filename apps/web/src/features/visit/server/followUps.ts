@@ -1,0 +1,63 @@
+import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
+import type { VisitState } from '@lucerna/core/visit'
+import { v7 as uuidv7 } from 'uuid'
+import type { Transaction } from '@/db/client'
+import { followUp } from '@/db/schema'
+
+type Row = typeof followUp.$inferInsert
+
+/**
+ * What a closed visit leaves to be done, one row for each finding: defects that are more than a note, loose ends carried on, figures left outside
+ * their band (with the reason given), and appliances not left in normal service.
+ */
+function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
+  const first = state.appliances[0]?.applianceId
+  const openedAt = state.closedAt
+  if (!first || !openedAt) return []
+  const row = (sourceKey: string, kind: Row['kind'], code: string, text: string, applianceId: string | null) => ({
+    firmId,
+    visitId: state.visitId,
+    applianceId: applianceId ?? first,
+    sourceKey,
+    kind,
+    code,
+    text: text.slice(0, 1000),
+    openedAt,
+  })
+  return [
+    ...state.defects.filter((d) => d.class !== 'note').map((d) => row(`defect:${d.id}`, 'defect', d.class, d.text, d.applianceId)),
+    ...state.looseEnds.filter((l) => !l.closedAt).map((l) => row(`loose-end:${l.id}`, 'loose-end', l.kind, l.label, l.applianceId)),
+    ...state.appliances.flatMap((a) => [
+      ...a.foundAndLeft.flatMap((fl) =>
+        fl.asLeft?.verdict.status === 'outside' && fl.asLeft.measurandId in MEASURANDS
+          ? [
+              row(
+                `outside:${a.applianceId}:${fl.key}`,
+                'outside',
+                fl.asLeft.measurandId as MeasurandId,
+                reasonFor(state, a.applianceId, fl.key),
+                a.applianceId,
+              ),
+            ]
+          : [],
+      ),
+      ...(a.outcome && a.outcome.outcome !== 'in-normal-service'
+        ? [row(`outcome:${a.applianceId}`, 'outcome', a.outcome.outcome, a.outcome.reason ?? '', a.applianceId)]
+        : []),
+    ]),
+  ]
+}
+
+/** The reason with which a figure was left outside, if one was given. */
+const reasonFor = (state: VisitState, applianceId: string, key: string): string =>
+  state.overrides.find((o) => (o.applianceId === null || o.applianceId === applianceId) && o.gate.endsWith(key))?.reason ?? ''
+
+/** Writes them down once; closing the same visit again adds only what is new. */
+export async function openFollowUps(tx: Transaction, firmId: string, state: VisitState): Promise<void> {
+  const rows = followUpsOf(state, firmId)
+  if (rows.length > 0)
+    await tx
+      .insert(followUp)
+      .values(rows.map((r) => ({ id: uuidv7(), ...r })))
+      .onConflictDoNothing()
+}

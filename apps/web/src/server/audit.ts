@@ -1,0 +1,79 @@
+import { v7 as uuidv7 } from 'uuid'
+import type { Transaction } from '@/db/client'
+import { auditEntry } from '@/db/schema'
+import type { FieldChange } from '@/db/tables/people'
+import type { Actor } from './actor'
+
+/** Fields that are personal: that they changed is kept, not what they said, so that erasing a person leaves nothing here. */
+const PERSONAL: ReadonlySet<string> = new Set([
+  'contact',
+  'contactPhone',
+  'contactEmail',
+  'accessNotes',
+  'personName',
+  'email',
+  'licenceNumber',
+  'caption',
+])
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+
+/** Which fields differ, with what they were and are; personal ones by name only. */
+export function changesBetween(before: object, after: object): FieldChange[] {
+  const was = new Map<string, unknown>(Object.entries(before))
+  return Object.entries(after)
+    .filter(([field, to]) => !same(was.get(field), to))
+    .map(([field, to]) => (PERSONAL.has(field) ? { field } : { field, from: was.get(field) ?? null, to: (to as unknown) ?? null }))
+}
+
+export const AUDIT_ACTIONS = [
+  'created',
+  'changed',
+  'removed',
+  'restored',
+  'erased',
+  'exported',
+  'invited',
+  'invitation-revoked',
+  'joined',
+  'left',
+  'passcode-set',
+  'password-reset',
+  'signed-out-everywhere',
+  'confirmed',
+  'follow-up-closed',
+  'follow-up-opened',
+] as const
+export const AUDIT_SUBJECTS = [
+  'site',
+  'supply',
+  'appliance',
+  'photo',
+  'person',
+  'invitation',
+  'firm',
+  'visit',
+  'follow-up',
+  'contact',
+] as const
+
+/** Writes down who did what, in the transaction of the deed itself. */
+export async function audit(
+  tx: Transaction,
+  actor: Pick<Actor, 'firmId' | 'userId'>,
+  action: (typeof AUDIT_ACTIONS)[number],
+  subject: readonly [kind: (typeof AUDIT_SUBJECTS)[number], id: string],
+  now: string,
+  changes: readonly FieldChange[] = [],
+): Promise<void> {
+  await tx.insert(auditEntry).values({
+    id: uuidv7(),
+    firmId: actor.firmId,
+    at: now,
+    actorId: actor.userId,
+    action,
+    subjectKind: subject[0],
+    subjectId: subject[1],
+    changes,
+  })
+}
