@@ -23,7 +23,7 @@ test('CO in the room stops everything; leaving it isolated is still possible', a
 
 test('a planner reads but does not record; an apprentice does not close', async ({ page }) => {
   await signIn(page, 'Noor')
-  await page.getByRole('link', { name: /Upper Sallow Lodge/ }).click()
+  await page.getByRole('link', { name: /^\d\d:\d\d ?Upper Sallow Lodge/ }).click()
   await expect(page.getByText('You can read this visit; recording is for technicians.')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Start the visit' })).toHaveCount(0)
 

@@ -166,7 +166,9 @@ test('an apprentice’s work is confirmed on the apprentice’s device by passco
 test('units follow the person, and change what is read everywhere', async ({ page }) => {
   await signIn(page, 'Wim')
   await page.goto('/settings')
+  const kept = page.waitForResponse('**/me/preferences')
   await page.getByRole('radio', { name: 'Metric', exact: true }).click()
+  await kept
   await page.goto('/places?show=appliances')
   await page
     .getByRole('link', { name: /Drift 80/ })
@@ -174,7 +176,9 @@ test('units follow the person, and change what is read everywhere', async ({ pag
     .click()
   await expect(page.getByText('mbar').first()).toBeVisible()
   await page.goto('/settings')
+  const again = page.waitForResponse('**/me/preferences')
   await page.getByRole('radio', { name: /As the practice/ }).click()
+  await again
   await expect(page.getByRole('radio', { name: /As the practice/ })).toHaveAttribute('aria-checked', 'true')
   await page.goBack()
   await page.reload()

@@ -37,6 +37,7 @@ export const enPeople = {
   'people.erase-do': 'Erase for good',
   'people.erased-said': 'The personal data were erased.',
   'people.erased-name': 'Erased person',
+  'people.elsewhere': 'This person works in another firm now. Nothing was changed.',
   'people.erased-already': 'The personal data were erased; this person cannot come back. Invite them anew.',
   'people.erase-first-leave': 'This person is still in the firm. They leave first; nothing was erased.',
 

@@ -23,6 +23,7 @@ export const en = {
   'sign-in.go': 'Sign in',
   'sign-in.busy': 'Signing in …',
   'sign-in.wrong': 'Email and password do not belong together. Check both and try again.',
+  'sign-in.no-firm': 'This account belongs to no firm any more. Ask your lead technician for an invitation.',
   'sign-in.too-many': 'Too many tries. Wait a minute, then try again.',
   'sign-in.bad-address': 'That is not an email address. Write it like name@firm.example.',
   'sign-in.no-password': 'The password is missing.',

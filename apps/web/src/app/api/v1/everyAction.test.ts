@@ -100,7 +100,7 @@ const applianceBody = (supplyId: string) => ({
   supplyId,
   cardId: 'tarnwick-larch-18-h',
   cardVersion: 1,
-  name: 'Larch',
+  name: 'Unit',
   serial: uuidv7(),
   position: 'Attic',
   flueLengthM: null,
@@ -488,6 +488,14 @@ test('a letter downloads as a mail that other programs read', async () => {
   expect(answer.text).toMatch(/^From: Hollowmere Heat <no-reply@127\.0\.0\.1>/m)
   expect(answer.text).toMatch(/^Subject: Invitation to Hollowmere Heat/m)
   expect(answer.text.replace(/=\r?\n/g, '')).toMatch(/http:\/\/127\.0\.0\.1:3000\/join\//)
+})
+
+test('a photograph over 20 MB is refused without being read to its end; a body without If-Match is told so', async () => {
+  const { siteId } = await place()
+  const large = await send(people.lead, 'POST', 'photos', { query: `?siteId=${siteId}`, body: Buffer.alloc(20_000_001) })
+  expect([large.status, large.text]).toEqual([413, expect.stringContaining('20 MB')])
+  expect((await send(people.lead, 'PUT', 'sites/[id]', { id: siteId, body: siteBody() })).status).toBe(428)
+  expect((await send(people.lead, 'GET', 'sites/[id]', { id: siteId })).etag).toBe('"1"')
 })
 
 test('every action is in the API document', async () => {

@@ -1,6 +1,6 @@
 import { hashPassword } from 'better-auth/crypto'
 import { createHash, randomBytes } from 'node:crypto'
-import { and, desc, eq, isNull, sql } from 'drizzle-orm'
+import { and, desc, eq, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { type Database, database, inFirm, isoInstant, type Transaction } from '@/db/client'
 import { account, firm, invitation, membership, user } from '@/db/schema'
@@ -14,6 +14,7 @@ import { isId } from '@/server/isId'
 import { plainDate } from '@/ui/dates'
 import { t } from '@/ui/words'
 import { invitationSchema, joinSchema } from '../schemas'
+import { worksElsewhere } from './elsewhere'
 import { HERE, sendMail } from './mail'
 
 const DAYS = 7
@@ -163,13 +164,7 @@ export const join = (token: string, body: unknown, now: string, db: Database = d
       const userId = known?.id ?? uuidv7()
       const hash = await hashPassword(password)
       if (known) {
-        // Everyone may see their own memberships, whatever the firm.
-        await tx.execute(sql`select set_config('lucerna.user_id', ${userId}, true)`)
-        const elsewhere = await tx
-          .select({ id: membership.id })
-          .from(membership)
-          .where(and(eq(membership.userId, userId), isNull(membership.leftAt)))
-        if (elsewhere.length > 0) throw new ApiProblem(409, 'address-taken', t('join.taken'))
+        if (await worksElsewhere(tx, row.firmId, userId, '')) throw new ApiProblem(409, 'address-taken', t('join.taken'))
         await tx
           .update(account)
           .set({ password: hash, updatedAt: new Date(now) })

@@ -10,6 +10,7 @@ import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
 import { memberSchema } from '../schemas'
+import { worksElsewhere } from './elsewhere'
 
 export interface Member {
   readonly userId: string
@@ -126,6 +127,7 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
   } else {
     const [known] = await tx.select({ email: user.email }).from(user).where(eq(user.id, userId))
     if (known?.email.endsWith('@erased.invalid')) throw new ApiProblem(410, 'erased', t('people.erased-already'))
+    if (await worksElsewhere(tx, actor.firmId, userId, actor.userId)) throw new ApiProblem(409, 'elsewhere', t('people.elsewhere'))
   }
   await tx
     .update(membership)

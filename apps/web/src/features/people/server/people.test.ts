@@ -248,6 +248,19 @@ describe('what is kept of a person', () => {
     expect(JSON.stringify(log)).not.toMatch(/Jonas|jonas/)
   })
 
+  test('who works in another firm now keeps the account there: not taken back, not signed out, not renamed', async () => {
+    const { userId, email } = await joined()
+    await inside(maren, (tx) => markMember(tx, maren, userId, true, now()))
+    const { token } = await invited(someone({ email }), ruben)
+    await join(token, { password: PASSWORD }, now(), appDb)
+    expect(await actorOf(userId, now(), appDb)).toMatchObject({ firmId: ruben.firmId })
+    expect(await refused(inside(maren, (tx) => markMember(tx, maren, userId, false, now())))).toMatchObject({ status: 409 })
+    await inside(maren, (tx) => erasePerson(tx, maren, userId, now()))
+    expect((await ownerDb.select().from(user).where(eq(user.id, userId)))[0]).toMatchObject({ email })
+    expect(await ownerDb.select().from(account).where(eq(account.userId, userId))).toHaveLength(1)
+    expect(await actorOf(userId, now(), appDb)).toMatchObject({ firmId: ruben.firmId, licenceNumber: 'HM-2001' })
+  })
+
   test('nobody exports another but a lead', async () => {
     expect(await refused(inside(tobias, (tx) => exportPerson(tx, tobias, ilse.userId, now())))).toMatchObject({ status: 403 })
   })

@@ -22,6 +22,7 @@ import { audit } from '@/server/audit'
 import { may, mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
+import { worksElsewhere } from './elsewhere'
 
 async function person(tx: Transaction, firmId: string, userId: string) {
   const [row] = await tx
@@ -106,12 +107,15 @@ export async function erasePerson(tx: Transaction, actor: Actor, userId: string,
     .update(membership)
     .set({ licenceNumber: null, licenceUntil: null, passcodeHash: null, version: m.version + 1 })
     .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, userId)))
-  await tx.delete(session).where(eq(session.userId, userId))
-  await tx.delete(account).where(eq(account.userId, userId))
-  await tx
-    .update(user)
-    .set({ name: t('people.erased-name'), email: `${userId}@erased.invalid`, image: null })
-    .where(eq(user.id, userId))
+  // Who works in another firm now keeps their account: name and sign-in are that firm's too.
+  if (!(await worksElsewhere(tx, actor.firmId, userId, actor.userId))) {
+    await tx.delete(session).where(eq(session.userId, userId))
+    await tx.delete(account).where(eq(account.userId, userId))
+    await tx
+      .update(user)
+      .set({ name: t('people.erased-name'), email: `${userId}@erased.invalid`, image: null })
+      .where(eq(user.id, userId))
+  }
   await audit(tx, actor, 'erased', ['person', userId], now)
   await reindex(tx, actor.firmId, 'person', [userId])
 }

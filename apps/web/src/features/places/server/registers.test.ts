@@ -47,7 +47,7 @@ const unitFields = (supplyId: string, more: Partial<ApplianceFields> = {}): Appl
   ...newAppliance(supplyId),
   cardId: 'tarnwick-larch-18-h',
   cardVersion,
-  name: 'Larch 18',
+  name: 'Attic unit',
   serial: uuidv7(),
   position: 'Attic',
   ...more,
