@@ -29,7 +29,8 @@ test('registers', async ({ page }) => {
   await page.goto('/places')
   await shot(page, 'places', 'day')
   await page.keyboard.press('Control+k')
-  await page.keyboard.type('quary')
+  await page.keyboard.type('quary 7')
+  await page.clock.runFor(1000)
   await page
     .getByRole('option', { name: /7 Quarry Row/ })
     .first()

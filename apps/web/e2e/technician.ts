@@ -21,7 +21,8 @@ export async function openVisit(page: Page, site: string): Promise<string> {
 /** Plans one more visit where today's is planned, through the API, as the appliance page does. */
 export async function planAnother(page: Page, site: string): Promise<string> {
   const href = await page
-    .getByRole('link', { name: new RegExp(site) })
+    .locator('a[href^="/visits/"]')
+    .filter({ hasText: new RegExp(site) })
     .first()
     .getAttribute('href')
   const known = (await (await page.request.get(`/api/v1${href?.replace('/report', '')}`)).json()) as {
