@@ -258,6 +258,7 @@ test('an appliance’s life: still to be done, trends, what is normal, two visit
   await said(page, 'Still to be done')
   await page.getByRole('link', { name: 'Compare two visits' }).click()
   // The oldest and one of nine years later; the newest are other stories' own.
+  await expect(page.getByLabel('Later visit')).toBeVisible()
   const visits = await page.getByLabel('Earlier visit').locator('option').count()
   await page.getByLabel('Later visit').selectOption({ index: visits - 10 })
   await expect(page).toHaveURL(/b=/)
