@@ -12,6 +12,7 @@ const asked = process.argv.slice(2).filter((a) => !a.startsWith('-'))
 const steps = asked.length > 0 ? asked : STEPS
 const more = process.argv.slice(2).filter((a) => a.startsWith('-'))
 
+const began = Date.now()
 /** @type {{ name: string, seconds: number }[]} */
 const budget = []
 let passed = 0
@@ -19,8 +20,8 @@ let failed = 0
 /** @type {(() => Promise<void>)[]} */
 const stops = []
 
-/** Runs a program with its output shown; answers with exit code and text. @param {string} command @param {string[]} args @param {Record<string, string>} [env] @param {string} [cwd] */
-function shown(command, args, env = {}, cwd = ROOT) {
+/** Runs a program with its output shown, at once or (beside another step) when it ends; answers with exit code and text. @param {string} command @param {string[]} args @param {{ env?: Record<string, string>, cwd?: string, atEnd?: boolean }} [options] */
+function shown(command, args, { env = {}, cwd = ROOT, atEnd = false } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd,
@@ -31,10 +32,13 @@ function shown(command, args, env = {}, cwd = ROOT) {
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (chunk) => {
         text += chunk
-        process.stdout.write(chunk)
+        if (!atEnd) process.stdout.write(chunk)
       })
     child.on('error', reject)
-    child.on('close', (code) => resolve({ code: code ?? 1, text }))
+    child.on('close', (code) => {
+      if (atEnd) process.stdout.write(text)
+      resolve({ code: code ?? 1, text })
+    })
   })
 }
 
@@ -48,7 +52,7 @@ async function timed(name, work) {
 
 /** A check that is good or bad as a whole counts as one. @param {string} script */
 async function check(script) {
-  const { code } = await shown('npm', ['run', '--silent', script])
+  const { code } = await shown('npm', ['run', '--silent', script], { atEnd: true })
   if (code === 0) passed++
   else failed++
   say(`${code === 0 ? 'ok' : 'FAILED'} ${script}`)
@@ -77,13 +81,15 @@ async function jest() {
     process.execPath,
     [path.join(ROOT, 'node_modules/jest/bin/jest.js'), '--json', `--outputFile=${file}`, ...more],
     {
-      TEST_OWNER_URL: db.ownerUrl,
-      LUCERNA_APP_DATABASE_URL: db.appUrl,
-      LUCERNA_AUTH_SECRET: db.secret.auth,
-      PUBLIC_URL: 'http://127.0.0.1:3000',
-      LUCERNA_DEMO_PASSWORD: db.secret.demo,
-      LUCERNA_DEMO: '1',
-      HOST: '127.0.0.1',
+      env: {
+        TEST_OWNER_URL: db.ownerUrl,
+        LUCERNA_APP_DATABASE_URL: db.appUrl,
+        LUCERNA_AUTH_SECRET: db.secret.auth,
+        PUBLIC_URL: 'http://127.0.0.1:3000',
+        LUCERNA_DEMO_PASSWORD: db.secret.demo,
+        LUCERNA_DEMO: '1',
+        HOST: '127.0.0.1',
+      },
     },
   )
   count(existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null, code)
@@ -97,27 +103,28 @@ function count(result, code) {
   failed += code !== 0 && wrong === 0 ? 1 : wrong
 }
 
-/** @param {string[]} args */
-async function browser(args) {
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
-  if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
-  await build()
-  const db = await throwaway('e2e', true)
+/** A database and a server for one browser worker. @param {number} index */
+async function world(index) {
+  const db = await throwaway(`e2e-${index}`, true)
   const port = await freePort()
   const publicUrl = `http://127.0.0.1:${port}`
   const app = await serve({ host: '127.0.0.1', port, publicUrl, databaseUrl: db.appUrl, secret: db.secret, demo: true, log: 'ignore' })
   stops.push(app.stop)
+  return publicUrl
+}
+
+/** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */
+async function browser(args, workers) {
+  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
+  if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
+  await build()
+  const urls = []
+  for (let i = 0; i < workers; i++) urls.push(await world(i))
   const file = path.join(ROOT, `node_modules/.cache/lucerna-e2e-${process.pid}.json`)
   const { code } = await shown(
     process.execPath,
-    [path.join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', ...args, ...more],
-    {
-      BASE_URL: publicUrl,
-      CHROMIUM: chromium,
-      TEST_OWNER_URL: db.ownerUrl,
-      PLAYWRIGHT_JSON_OUTPUT_NAME: file,
-    },
-    WEB,
+    [path.join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', `--workers=${workers}`, ...args, ...more],
+    { env: { BASE_URL: urls.join(' '), CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: file }, cwd: WEB },
   )
   const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).stats : null
   passed += stats ? stats.expected + stats.flaky : 0
@@ -140,8 +147,8 @@ const WORK = {
       },
     )
   },
-  e2e: () => browser(['--project=desk', '--project=phone']),
-  screenshots: () => browser(['--project=screenshots']),
+  e2e: () => browser(['--project=desk', '--project=phone'], 2),
+  screenshots: () => browser(['--project=screenshots'], 1),
 }
 
 async function stopAll() {
@@ -153,7 +160,11 @@ try {
   const unknown = steps.filter((s) => !(s in WORK))
   if (unknown.length > 0) throw new Told(`Unknown step: ${unknown.join(', ')}. There are ${Object.keys(WORK).join(', ')}.`)
   await timed('install', ensurePackages)
-  for (const step of steps) await timed(step, WORK[step])
+  // Checks without a database run beside the unit tests; what builds or serves has the machine for itself.
+  /** @type {string[]} */
+  const beside = steps.filter((s) => s === 'static' || s === 'jest')
+  await Promise.all(beside.map((step) => timed(step, WORK[step])))
+  for (const step of steps) if (!beside.includes(step)) await timed(step, WORK[step])
 } catch (error) {
   failed++
   console.error(error instanceof Told ? `\n${error.message}` : error)
@@ -161,7 +172,7 @@ try {
   await stopAll()
 }
 await sleep(50)
-const total = budget.reduce((sum, b) => sum + b.seconds, 0)
+const total = (Date.now() - began) / 1000
 say(`\nbudget: ${budget.map((b) => `${b.name} ${b.seconds.toFixed(0)} s`).join(', ')}; total ${total.toFixed(0)} s of 900 s`)
 say(`${passed} passed, ${failed} failed`)
 process.exitCode = failed > 0 || passed === 0 ? 1 : 0

@@ -13,20 +13,24 @@ const chromium = {
   ],
 }
 
+/** One address for each worker, so that each has a database of its own. */
+const addresses = (process.env.BASE_URL ?? 'http://127.0.0.1:3000').split(' ')
+const baseURL = addresses[Number(process.env.TEST_PARALLEL_INDEX ?? 0)] ?? addresses[0]
+
 const json = process.env.PLAYWRIGHT_JSON_OUTPUT_NAME
 
 export default defineConfig({
   testDir: './e2e',
   outputDir: './test-results',
   fullyParallel: false,
-  workers: 1,
+  workers: addresses.length,
   timeout: 45_000,
   expect: { timeout: 8_000 },
   forbidOnly: process.env.CI === 'true',
   reporter: json ? [['list'], ['json', { outputFile: json }]] : 'list',
   use: {
     actionTimeout: 12_000,
-    baseURL: process.env.BASE_URL ?? 'http://127.0.0.1:3000',
+    baseURL,
     launchOptions: chromium,
     locale: 'en-GB',
     trace: 'off',

@@ -43,11 +43,14 @@ test('without a firm nothing is seen; with one only its own, whatever the query 
   for (const name of [...(await tablesWithFirm()), 'firm']) {
     expect([name, await countIn((q) => appDb.execute(q), name)]).toEqual([name, 0])
     for (const actor of [maren, ruben]) {
-      // Other tests write meanwhile: what is seen lies between what the owner counts before and after.
-      const before = await ofFirm(name, actor.firmId)
-      const seen = await inside(actor, (tx) => countIn((q) => tx.execute(q), name))
-      const after = await ofFirm(name, actor.firmId)
-      expect([name, seen > 0, seen >= Math.min(before, after) - 50, seen <= Math.max(before, after) + 50]).toEqual([name, true, true, true])
+      // Other tests write meanwhile: it has to agree with the owner's count in one of some tries.
+      let agreed = false
+      for (let i = 0; i < 5 && !agreed; i++) {
+        const before = await ofFirm(name, actor.firmId)
+        const seen = await inside(actor, (tx) => countIn((q) => tx.execute(q), name))
+        agreed = seen > 0 && seen === before && before === (await ofFirm(name, actor.firmId))
+      }
+      expect([name, agreed]).toEqual([name, true])
       const [foreign] = await inside(actor, (tx) =>
         tx.execute<{ n: number }>(
           sql`select count(*)::int as n from ${sql.identifier(name)} where ${name === 'firm' ? sql`id` : sql`firm_id`} <> ${actor.firmId}`,

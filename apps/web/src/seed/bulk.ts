@@ -16,6 +16,8 @@ export interface BulkWish {
 
 const DAY = 86_400_000
 const PER_SITE = 2
+/** Visits of one appliance at most. */
+const MOST_VISITS = 1000
 const STREETS = [
   'Weir',
   'Kiln',
@@ -121,7 +123,7 @@ export async function seedBulk(ownerUrl: string, wish: BulkWish): Promise<number
     const from = known?.n ?? 0
     const to = wish.appliances
     if (from >= to) return 0
-    const perUnit = Math.max(1, Math.round(wish.visits / wish.appliances))
+    const perUnit = Math.min(MOST_VISITS, Math.max(1, Math.round(wish.visits / wish.appliances)))
     const sql = await client.reserve()
     try {
       await sql`set synchronous_commit = off`
@@ -165,6 +167,8 @@ async function load(
 ): Promise<void> {
   const sites: [number, number] = [Math.ceil(from / PER_SITE), Math.ceil(to / PER_SITE)]
   const visits: [number, number] = [from * perUnit, to * perUnit]
+  /** Numbered by appliance, so that a later call with another ratio meets none of these. */
+  const visitId = (n: number): string => id(VISIT, Math.floor(n / perUnit) * MOST_VISITS + (n % perUnit))
   /** The visit before the k-th last of a unit, spread over the year. */
   const dayOf = (n: number): Date => {
     const unit = Math.floor(n / perUnit)
@@ -244,7 +248,7 @@ async function load(
       const iso = at.toISOString()
       const site = id(SITE, Math.floor(Math.floor(n / perUnit) / PER_SITE))
       return row([
-        id(VISIT, n),
+        visitId(n),
         firmId,
         site,
         'annual-service',
@@ -266,7 +270,7 @@ async function load(
     counted(...visits, (n) => {
       const unit = Math.floor(n / perUnit)
       const { card } = unitOf(unit)
-      return row([id(VISIT, n), id(UNIT, unit), firmId, 0, card.id, card.version, 'in-normal-service'])
+      return row([visitId(n), id(UNIT, unit), firmId, 0, card.id, card.version, 'in-normal-service'])
     }),
   )
   await copy(
@@ -296,7 +300,7 @@ async function load(
       const value = (measurand: string, station: string, si: number, min: Value, max: Value) =>
         row([
           firmId,
-          id(VISIT, n),
+          visitId(n),
           id(UNIT, unit),
           `${measurand}@${station}/${rate}`,
           measurand,

@@ -7,6 +7,7 @@ import { BeadSign } from '@/ui/Gauge'
 import { t } from '@/ui/words'
 import { followUpText } from '../followUpText'
 import type { AppliancePage } from '../server/pages'
+import { Picture } from '../parts/Picture'
 import { inFigureOrder, isKnown, rateLabel, sideOf, verdictWord, whereText } from './labels'
 
 interface Entry {
@@ -74,13 +75,7 @@ export function Timeline({ page }: { readonly page: AppliancePage }) {
       icon: Camera,
       body: (
         <a href={`/api/v1/photos/${p.id}`} className="flex items-center gap-3">
-          {/* eslint-disable-next-line @next/next/no-img-element -- a private picture of our own API */}
-          <img
-            src={`/api/v1/photos/${p.id}?size=small`}
-            alt={p.caption || t('photo.of', { date: dateAt(p.createdAt, zone) })}
-            className="h-14 w-20 rounded object-cover"
-            loading="lazy"
-          />
+          <Picture photo={p} timeZone={zone} size="small" className="h-14 w-20 rounded object-cover" />
           <span className="quiet">{t('photo.by', { name: p.by })}</span>
         </a>
       ),

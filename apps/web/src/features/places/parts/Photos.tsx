@@ -11,6 +11,7 @@ import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import type { PhotoShown } from '../server/photos'
+import { Picture } from './Picture'
 
 /** Photographs of a site or an appliance: taken or chosen, looked at, taken away, erased. */
 export function Photos({
@@ -93,13 +94,7 @@ export function Photos({
           {photos.map((p) => (
             <li key={p.id}>
               <button type="button" className="block w-full cursor-pointer" onClick={() => setShown(p)}>
-                {/* eslint-disable-next-line @next/next/no-img-element -- private pictures of our own API, small already */}
-                <img
-                  src={`/api/v1/photos/${p.id}?size=small`}
-                  alt={p.caption || t('photo.of', { date: dateAt(p.createdAt, timeZone) })}
-                  loading="lazy"
-                  className="aspect-4/3 w-full rounded border hairline object-cover"
-                />
+                <Picture photo={p} timeZone={timeZone} size="small" className="aspect-4/3 w-full rounded border hairline object-cover" />
                 <span className="mt-1 block truncate text-left text-sm quiet">{dateAt(p.createdAt, timeZone)}</span>
               </button>
             </li>
@@ -108,14 +103,7 @@ export function Photos({
       )}
       {shown && (
         <Dialog title={t('photo.of', { date: dateAt(shown.createdAt, timeZone) })} onClose={() => setShown(null)}>
-          {/* eslint-disable-next-line @next/next/no-img-element -- as above */}
-          <img
-            src={`/api/v1/photos/${shown.id}`}
-            alt={shown.caption}
-            width={shown.width}
-            height={shown.height}
-            className="w-full rounded"
-          />
+          <Picture photo={shown} timeZone={timeZone} size="full" className="w-full rounded" />
           <p className="mt-2 text-sm quiet">{t('photo.by', { name: shown.by })}</p>
           <div className="mt-4 flex flex-wrap gap-3">
             {mayRemove && (

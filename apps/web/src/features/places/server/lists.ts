@@ -70,6 +70,8 @@ export async function listSites(
       and(
         eq(site.firmId, firmId),
         removed ? isNotNull(site.deletedAt) : isNull(site.deletedAt),
+        // What was removed is not in the search; its name alone is looked through.
+        removed && query.q ? sql`strpos(lower(${site.name}), ${query.q.toLowerCase()}) > 0` : undefined,
         found
           ? inArray(
               site.id,

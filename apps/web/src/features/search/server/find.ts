@@ -81,9 +81,9 @@ export async function findIn(
   const matches = await wordsLike(tx, tokens)
   if (matches.some((m) => m.size === 0)) return []
   const found = new Map<string, { entry: typeof searchEntry.$inferSelect; score: number }>()
-  const gather = async (sets: readonly (readonly string[])[]): Promise<void> => {
-    // The rarest set of words is where PostgreSQL begins; it knows from its own counts which one that is.
-    const [first, ...others] = [...sets].sort((a, b) => a.length - b.length || (b[0]?.length ?? 0) - (a[0]?.length ?? 0))
+  const gather = async (sets: readonly WordSet[]): Promise<void> => {
+    // The smallest set of words is where the search begins; of single words PostgreSQL knows by its own counts which is the rarest.
+    const [first, ...others] = [...sets].sort((a, b) => a.words.length - b.words.length || b.token.length - a.token.length)
     // Not distinct: that would have to read every posting first. An entry that holds two of the words comes twice and counts once.
     const ids = tx
       .select({ id: searchPosting.entryId })
@@ -91,11 +91,8 @@ export async function findIn(
       .where(
         and(
           eq(searchPosting.firmId, firmId),
-          oneOf(sql`${searchPosting.word}`, first!),
-          ...others.map(
-            (set) =>
-              sql`exists (select 1 from ${searchPosting} o where o.firm_id = ${firmId} and o.entry_id = ${searchPosting.entryId} and ${oneOf(sql`o.word`, set)})`,
-          ),
+          oneOf(sql`${searchPosting.word}`, first!.words),
+          ...others.map((set) => holds(firmId, set)),
           kinds && sql`exists (select 1 from ${searchEntry} e where e.id = ${searchPosting.entryId} and e.kind in ${[...kinds]})`,
         ),
       )
@@ -109,10 +106,10 @@ export async function findIn(
     for (const { entry } of rows) found.set(entry.id, { entry, score: scoreOf(entry.folded, entry.title, matches) })
   }
   // Best words first; a common word is read only as far as the list is long. Only when that is too little, everything alike.
-  const best = matches.map(bestOf)
-  const all = matches.map((m) => [...m.keys()])
+  const best = matches.map((m, i): WordSet => ({ token: tokens[i]!, words: bestOf(m) }))
+  const all = matches.map((m, i): WordSet => ({ token: tokens[i]!, words: [...m.keys()] }))
   await gather(best)
-  if (found.size < limit && all.some((a, i) => a.length > best[i]!.length)) await gather(all)
+  if (found.size < limit && all.some((a, i) => a.words.length > best[i]!.words.length)) await gather(all)
   return [...found.values()]
     .sort(
       (a, b) =>
@@ -129,3 +126,15 @@ export async function findIn(
 /** One word is compared for equality, so that the database can count on its statistics. */
 const oneOf = (column: SQL, words: readonly string[]): SQL =>
   words.length === 1 ? sql`${column} = ${words[0]}` : sql`${column} in ${[...words]}`
+
+/** A typed token with the words that stand for it. */
+interface WordSet {
+  readonly token: string
+  readonly words: readonly string[]
+}
+
+/** Whether an entry holds one of the words; when more words begin with the token than were fetched, whether any of its own does. */
+const holds = (firmId: string, { token, words }: WordSet): SQL =>
+  words.length < MOST_WORDS
+    ? sql`exists (select 1 from ${searchPosting} o where o.firm_id = ${firmId} and o.entry_id = ${searchPosting.entryId} and ${oneOf(sql`o.word`, words)})`
+    : sql`exists (select 1 from ${searchEntry} e where e.id = ${searchPosting.entryId} and e.folded like ${`% ${token}%`})`

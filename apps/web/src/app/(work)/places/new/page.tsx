@@ -1,5 +1,5 @@
 import { FormPage } from '@/features/places/FormPage'
-import { newSite, practiceChoices } from '@/features/places/server/pages'
+import { newSite, practiceChoices } from '@/features/places/server/choices'
 import { SiteForm } from '@/features/places/SiteForm'
 import { requireActor } from '@/server/actor'
 import { t } from '@/ui/words'

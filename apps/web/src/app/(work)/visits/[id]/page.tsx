@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import { notFound } from 'next/navigation'
+import { notFound, redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { loadVisit } from '@/features/visit/server/load'
 import { VisitScreen } from '@/features/visit/VisitScreen'
@@ -18,6 +18,8 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
     if (error instanceof ApiProblem && error.status === 404) notFound()
     throw error
   })
+  // A closed visit without a log (a generated one) has nothing to go on with: its figures are on the appliance.
+  if (loaded.row.status === 'closed' && loaded.events.length === 0) redirect(`/appliances/${loaded.appliances[0]?.id ?? ''}`)
   return (
     <VisitScreen
       visitId={loaded.row.id}

@@ -1,5 +1,6 @@
 import { FormPage } from '@/features/places/FormPage'
-import { practiceChoices, sitePage } from '@/features/places/server/pages'
+import { practiceChoices } from '@/features/places/server/choices'
+import { sitePage } from '@/features/places/server/pages'
 import { siteFields } from '@/features/places/server/registers'
 import { SiteForm } from '@/features/places/SiteForm'
 import { requireActor } from '@/server/actor'

@@ -1,5 +1,6 @@
 import { FormPage } from '@/features/places/FormPage'
-import { newSupply, sitePage } from '@/features/places/server/pages'
+import { newSupply } from '@/features/places/server/choices'
+import { sitePage } from '@/features/places/server/pages'
 import { SupplyForm } from '@/features/places/SupplyForm'
 import { requireActor } from '@/server/actor'
 import { foundOrNot } from '@/server/page'

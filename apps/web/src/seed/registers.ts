@@ -1,0 +1,127 @@
+import type { Instrument } from '@lucerna/core/measure'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
+import { hashPassword } from 'better-auth/crypto'
+import type { Transaction } from '@/db/client'
+import * as t from '@/db/schema'
+import { demoPasscode } from './demoPasscode'
+import { KNOWN } from './places'
+import { DAY, YEAR } from './spans'
+import { type DemoFirm, type DemoSite, demoInstruments } from './world'
+
+/** The people of a firm with their sign-ins; answers with their ids by key. */
+export async function seedPeople(
+  db: Transaction,
+  firm: DemoFirm,
+  firmId: string,
+  newId: () => string,
+  password: string,
+  now: Date,
+): Promise<Map<string, string>> {
+  const ids = new Map<string, string>()
+  const hash = await hashPassword(password)
+  const passcode = await hashPassword(demoPasscode(password))
+  for (const person of firm.people) {
+    const userId = newId()
+    ids.set(person.key, userId)
+    await db.insert(t.user).values({ id: userId, name: person.name, email: person.email, emailVerified: true })
+    await db.insert(t.account).values({ id: newId(), accountId: userId, providerId: 'credential', userId, password: hash })
+    await db.insert(t.membership).values({
+      id: newId(),
+      firmId,
+      userId,
+      role: person.role as typeof t.membership.$inferInsert.role,
+      licenceNumber: person.licence,
+      licenceUntil: person.licence ? new Date(now.getTime() + (person.licenceDays ?? 400) * DAY).toISOString().slice(0, 10) : null,
+      passcodeHash: person.licence ? passcode : null,
+    })
+  }
+  return ids
+}
+
+/** What each of them carries; answers with the instruments by holder. */
+export async function seedInstruments(
+  db: Transaction,
+  firm: DemoFirm,
+  firmId: string,
+  people: Map<string, string>,
+  newId: () => string,
+  now: Date,
+): Promise<Map<string, Instrument[]>> {
+  const held = new Map<string, Instrument[]>()
+  for (const [n, person] of firm.people.filter((p) => p.role !== 'planner').entries()) {
+    const own = demoInstruments(firm.practice).map((spec, i): Instrument => ({
+      ...spec,
+      id: newId(),
+      serial: `${spec.maker[0]}${spec.model.replace(/\D/g, '')}-${4100 + 17 * n + i}`,
+      calibratedAt: new Date(now.getTime() - 13 * YEAR).toISOString(),
+      // The technician's gauge is nearly due, so that the warning can be seen.
+      calibrationDueAt: new Date(
+        now.getTime() + (person.role === 'technician' && spec.kind === 'manometer' ? 17 : 120 + 11 * i) * DAY,
+      ).toISOString(),
+      certificate: `CAL-${20_100 + 31 * n + i}`,
+    }))
+    const holder = people.get(person.key)!
+    held.set(holder, own)
+    await db.insert(t.instrument).values(own.map((i) => ({ ...i, firmId, heldBy: holder })))
+  }
+  return held
+}
+
+/** A site with its supply and its appliance. */
+export async function seedSite(
+  db: Transaction,
+  firmId: string,
+  site: DemoSite,
+  newId: () => string,
+  now: Date,
+): Promise<{ siteId: string; applianceId: string }> {
+  const siteId = newId()
+  const supplyId = newId()
+  const applianceId = newId()
+  const { appliance: a } = site
+  const known = KNOWN[a.key]!
+  const card = DEMO_CARDS.find((c) => c.id === a.card)!
+  await db.insert(t.site).values({
+    id: siteId,
+    firmId,
+    name: site.name,
+    address: site.address,
+    timeZone: site.timeZone,
+    altitudeM: site.altitudeM,
+    contact: site.contact,
+    accessNotes: site.accessNotes,
+    hazards: site.hazards,
+    latitudeDeg: known.latitudeDeg,
+    longitudeDeg: known.longitudeDeg,
+    contactPhone: known.contactPhone,
+    contactEmail: known.contactEmail,
+  })
+  await db.insert(t.gasSupply).values({
+    id: supplyId,
+    firmId,
+    siteId,
+    gas: a.gas,
+    meter: site.meter,
+    regulatorOwner: 'supplier',
+    nominalPressurePa: a.gas === 'propane' ? 3700 : a.gas === 'natural-gas-h' ? 2100 : 1744,
+    ...known.supply,
+    ...(known.supply.standingPressurePa && { measuredOn: new Date(now.getTime() - YEAR).toISOString().slice(0, 10) }),
+  })
+  await db.insert(t.appliance).values({
+    id: applianceId,
+    firmId,
+    siteId,
+    supplyId,
+    name: a.name,
+    serial: a.serial,
+    position: a.position,
+    cardId: card.id,
+    cardVersion: card.version,
+    burnerKind: card.burnerKind,
+    flueLengthM: a.flueLengthM,
+    installedOn: new Date(now.getTime() - a.ageYears * YEAR).toISOString().slice(0, 10),
+    remark: a.remark,
+    safeties: [...known.safeties],
+  })
+  return { siteId, applianceId }
+}
