@@ -24,7 +24,7 @@ export default defineConfig({
   outputDir: './test-results',
   fullyParallel: false,
   workers: addresses.length,
-  timeout: 45_000,
+  timeout: 90_000,
   expect: { timeout: 8_000 },
   forbidOnly: process.env.CI === 'true',
   reporter: json ? [['list'], ['json', { outputFile: json }]] : 'list',
@@ -33,11 +33,12 @@ export default defineConfig({
     baseURL,
     launchOptions: chromium,
     locale: 'en-GB',
+    contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
   },
   projects: [
     { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots/ },
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /story|places/ },
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /story|places/, grep: /@phone/ },
     { name: 'screenshots', use: { viewport: { width: 1280, height: 800 } }, testMatch: /screenshots/ },
   ],
 })

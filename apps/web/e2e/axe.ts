@@ -1,8 +1,11 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 
-/** No serious finding by axe, in the theme that is on. */
+/** No serious finding by axe, in the theme that is on. The page has no frames, so that the one-page mode says all; it is several times faster. */
 export async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze()
+  const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .options({ runOnly: { type: 'tag', values: ['wcag2a', 'wcag2aa', 'wcag21aa'] }, resultTypes: ['violations'], preload: false })
+    .analyze()
   expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([])
 }

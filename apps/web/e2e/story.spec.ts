@@ -4,7 +4,7 @@ import { bringToRate, makeSafe, nextStep, openVisit, putEverythingBack, record, 
 
 const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
 
-test('a whole service, from the day’s list to the report', async ({ page }, { project }) => {
+test('a whole service, from the day’s list to the report', { tag: '@phone' }, async ({ page }, { project }) => {
   const desk = project.name === 'desk'
   await page.clock.install()
   await signIn(page, desk ? 'Tobias' : 'Maren')

@@ -23,8 +23,8 @@ test('a technician through six of the Workings', async ({ page }) => {
   await signIn(page, 'Tobias')
 
   await test.step('clock the meter: by key, long enough for 1 %, in both schools', async () => {
-    await page.clock.install()
     await open(page, 'clock dial', 'Clock the meter')
+    await page.clock.install()
     await page.getByRole('button', { name: '100 L' }).click()
     await expect(field(page, 'Volume that passed')).toHaveValue('100')
     await page.keyboard.press('t')

@@ -63,7 +63,7 @@ test('without a firm nothing is seen; with one only its own, whatever the query 
 
 test('the search function looks only into the firm of the transaction, and not without one', async () => {
   const words = async (run: (q: ReturnType<typeof sql>) => Promise<unknown>) =>
-    (await run(sql`select word from search_words('quarry', 10)`)) as unknown[]
+    (await run(sql`select word from search_words('mossgate', 10)`)) as unknown[]
   expect(await words((q) => appDb.execute(q))).toHaveLength(0)
   expect(await inside(maren, (tx) => words((q) => tx.execute(q)))).not.toHaveLength(0)
   expect(await inside(ruben, (tx) => words((q) => tx.execute(q)))).toHaveLength(0)

@@ -1,8 +1,9 @@
 import sharp from 'sharp'
 import type { PipeRow, SafetyRow, SupplyFields } from '@/features/places/schemas'
+import { LISTED_KNOWN } from './registerOnly'
 
 /** What is known of each demo site's supply and appliance beyond its name, by appliance. Invented like everything else. */
-interface Known {
+export interface Known {
   readonly latitudeDeg: number
   readonly longitudeDeg: number
   readonly contactPhone: string | null
@@ -34,6 +35,7 @@ const safety = (id: string, label: string, state: SafetyRow['state'], setting: s
 })
 
 export const KNOWN: Readonly<Record<string, Known>> = {
+  ...LISTED_KNOWN,
   'larch-28': {
     latitudeDeg: 46.931,
     longitudeDeg: 8.292,

@@ -6,7 +6,7 @@ import * as t from '@/db/schema'
 import { demoPasscode } from './demoPasscode'
 import { KNOWN } from './places'
 import { DAY, YEAR } from './spans'
-import { type DemoFirm, type DemoSite, demoInstruments } from './world'
+import { type DemoAppliance, type DemoFirm, type DemoSite, demoInstruments } from './world'
 
 /** The people of a firm with their sign-ins; answers with their ids by key. */
 export async function seedPeople(
@@ -77,10 +77,8 @@ export async function seedSite(
 ): Promise<{ siteId: string; applianceId: string }> {
   const siteId = newId()
   const supplyId = newId()
-  const applianceId = newId()
   const { appliance: a } = site
   const known = KNOWN[a.key]!
-  const card = DEMO_CARDS.find((c) => c.id === a.card)!
   await db.insert(t.site).values({
     id: siteId,
     firmId,
@@ -107,11 +105,16 @@ export async function seedSite(
     ...known.supply,
     ...(known.supply.standingPressurePa && { measuredOn: new Date(now.getTime() - YEAR).toISOString().slice(0, 10) }),
   })
-  await db.insert(t.appliance).values({
-    id: applianceId,
-    firmId,
-    siteId,
-    supplyId,
+  const units = [a, ...(site.also ?? [])].map((u) => applianceRow(u, { firmId, siteId, supplyId }, newId(), now))
+  await db.insert(t.appliance).values(units)
+  return { siteId, applianceId: units[0]!.id }
+}
+
+function applianceRow(a: DemoAppliance, place: { firmId: string; siteId: string; supplyId: string }, id: string, now: Date) {
+  const card = DEMO_CARDS.find((c) => c.id === a.card)!
+  return {
+    id,
+    ...place,
     name: a.name,
     serial: a.serial,
     position: a.position,
@@ -121,7 +124,6 @@ export async function seedSite(
     flueLengthM: a.flueLengthM,
     installedOn: new Date(now.getTime() - a.ageYears * YEAR).toISOString().slice(0, 10),
     remark: a.remark,
-    safeties: [...known.safeties],
-  })
-  return { siteId, applianceId }
+    safeties: [...KNOWN[a.key]!.safeties],
+  }
 }

@@ -1,6 +1,6 @@
 import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { firstInput, workingById } from '@lucerna/core/workings'
-import { DEMO_CARDS } from '@lucerna/sim/cards'
+import { DEMO_CARDS, OLDER_CARDS } from '@lucerna/sim/cards'
 import { seededRandom } from '@lucerna/sim/random'
 import { count, eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -94,7 +94,9 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
         const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
         await tx.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
         await tx.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
-        await tx.insert(t.targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
+        await tx
+          .insert(t.targetCard)
+          .values([...OLDER_CARDS, ...DEMO_CARDS].map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
         const people = await seedPeople(tx, firm, firmId, newId, password, now)
         const instruments = await seedInstruments(tx, firm, firmId, people, newId, now)
         const technician = firm.people.find((p) => p.role === 'technician')!

@@ -1,5 +1,6 @@
 import type { ChannelSpec, Instrument } from '@lucerna/core/measure'
 import type { Role } from '@lucerna/core/visit'
+import { listedSites } from './registerOnly'
 
 /** The made-up people, places and instruments of the demo. Nothing here is real. */
 interface DemoPerson {
@@ -12,7 +13,7 @@ interface DemoPerson {
   readonly licenceDays?: number
 }
 
-interface DemoAppliance {
+export interface DemoAppliance {
   readonly key: string
   readonly name: string
   readonly card: string
@@ -34,6 +35,8 @@ export interface DemoSite {
   readonly hazards: string | null
   readonly meter: string
   readonly appliance: DemoAppliance
+  /** More appliances on the same supply. */
+  readonly also?: readonly DemoAppliance[]
 }
 
 export interface DemoFirm {
@@ -124,7 +127,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
         appliance: {
           key: 'larch-28-lpg',
           name: 'Larch 28 C, propane',
-          card: 'tarnwick-larch-28-c',
+          card: 'tarnwick-larch-28-c-propane',
           serial: 'TW28-199021',
           position: 'Boot room',
           gas: 'propane',
@@ -133,6 +136,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
           remark: 'Converted to propane two winters ago; altitude matters',
         },
       },
+      ...listedSites('hollowmere'),
     ],
     invited: { name: 'Bram Sorley', email: mail('bram.sorley'), role: 'technician' },
     later: [
@@ -175,6 +179,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
           remark: 'Inlet pressure falls when the kitchen runs',
         },
       },
+      ...listedSites('ansel'),
     ],
     invited: { name: 'Petra Lund', email: mail('petra.lund'), role: 'apprentice' },
     later: [{ site: 'Harbour Office', inDays: 9, at: '13:00', remark: 'Measure the pipe to the kitchen' }],

@@ -1,15 +1,17 @@
-export {
-  type Adjuster,
-  APPLIANCE_TYPES,
-  BURNER_KINDS,
-  type Card,
-  cardSchema,
-  firingState,
-  type FiringState,
-  FLUE_TYPES,
-  type GasId,
-  type Limit,
-  ratesOf,
-} from './card'
+export { APPLIANCE_TYPES, BURNER_KINDS, type Card, type CardInput, cardSchema, firingState, FLUE_TYPES, type GasId, ratesOf } from './card'
+export { type Adjuster, ADJUSTER_UNITS, type FiringState, type Limit } from './cardParts'
 export { type InstalledFacts, limitFor, type LimitKey } from './limits'
 export { printedLimit } from './printedLimit'
+export {
+  type Condition,
+  type OwnStep,
+  type CardTable,
+  type Traits,
+  TABLE_USES,
+  VISIT_STAGES,
+  type VisitStage,
+  ADJUSTER_FUNCTIONS,
+  CLOCKWISE,
+} from './cardParts'
+export { type Difference, differences } from './diff'
+export { CARD_FINDINGS, type CardFinding, lintCard } from './lint'

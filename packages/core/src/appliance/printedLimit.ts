@@ -1,6 +1,6 @@
 import { MEASURANDS } from '../measure'
 import { toSi } from '../units'
-import type { Limit } from './card'
+import type { Limit } from './cardParts'
 
 /**
  * A limit as a card prints it, with its SI values worked out beside: how cards are written down.

@@ -1,4 +1,5 @@
-import { type Card, cardSchema, type Limit } from './card'
+import { type Card, cardSchema } from './card'
+import type { Limit } from './cardParts'
 import { printedLimit } from './printedLimit'
 
 const source = { doc: 'TEST-1', page: '9' }

@@ -79,7 +79,9 @@ export function serviceSheet(jobKind: string, card: Card, practice: Practice, fa
   }
   const held = (rateId: string) => {
     const rate = card.firingStates.find((s) => s.id === rateId)
-    return rate?.howToForce ? [{ kind: 'held-rate' as const, key: 'held-rate', label: rate.label, closes: rate.howToForce }] : []
+    return rate?.howToForce
+      ? [{ kind: 'held-rate' as const, key: 'held-rate', label: rate.label, closes: rate.howToReturn ?? rate.howToForce }]
+      : []
   }
 
   const steps: Step[] = [

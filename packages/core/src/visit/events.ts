@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ADJUSTER_UNITS } from '../appliance'
 import { readingSchema } from '../measure'
 import { DEFECT_CLASSES } from '../practice'
 import { JOB_KINDS, LOOSE_END_KIND_IDS, OBSERVATION_IDS, OBSERVATIONS } from '../procedure'
@@ -40,7 +41,7 @@ export const EVENT_DATA = {
     adjusterId: idText,
     direction: z.enum(['clockwise', 'anticlockwise']),
     amount: z.number().positive().max(100),
-    unit: z.enum(['turn', 'click', 'step']),
+    unit: z.enum(ADJUSTER_UNITS),
     firingStateId: idText,
   }),
   'loose-end.opened': z.strictObject({

@@ -1,103 +1,59 @@
-import { type Card, cardSchema, printedLimit } from '@lucerna/core/appliance'
+import { type Card } from '@lucerna/core/appliance'
+import { book, btu, rate, RESTING, write } from './build'
 
-const doc = 'BH-D80-11'
-const at = (page: string) => ({ doc, page })
+const b = book('BH-D80-11')
+const back = 'Take the jumper out and refit the thermostat leads.'
 
 /** Brightholm Drift 80: induced draught, two-stage warm-air furnace, pipeline gas, in inches of water. */
-export const drift80: Card = cardSchema.parse({
+export const drift80: Card = write({
   id: 'brightholm-drift-80',
   version: 1,
   maker: 'Brightholm',
   model: 'Drift 80',
   variant: 'upflow',
-  document: { number: doc, title: 'Drift 60/80 installer’s guide', issued: '2019-05-01' },
+  document: { number: 'BH-D80-11', title: 'Drift 60/80 installer’s guide', issued: '2019-05-01' },
   burnerKind: 'induced-draught',
   applianceType: 'furnace',
   condensing: false,
   flueType: 'open-flued',
   category: 'Category I vent',
-  ratings: [
-    {
-      gas: 'pipeline-gas-na',
-      inputMaxNetW: 21_130,
-      inputMaxGrossW: 23_446,
-      inputMinNetW: 14_790,
-      inputMinGrossW: 16_412,
-      orifice: '#45 × 4',
-      source: at('6'),
-    },
-  ],
+  traits: { medium: 'air', power: 'mains', pilot: 'none', pilotSensor: null, ratioControl: 'none', intakePort: false },
+  timing: { prePurgeS: 20, ignitionTrialS: 5, ignitionTries: 3, flameLossS: 2, postPurgeS: 15, failedStartsMax: 3, source: b.at(30) },
+  ratings: [b.grossBtu('pipeline-gas-na', 56_000, 80_000, 6, '#45 × 4')],
   firingStates: [
-    {
-      id: 'off',
-      kind: 'off',
-      order: 0,
-      label: 'Off',
-      nominalInputW: null,
-      basis: null,
-      sectionsOn: [],
-      howToForce: null,
-      minutesToRate: null,
-    },
-    {
-      id: 'standing',
-      kind: 'standing',
-      order: 1,
-      label: 'Standing',
-      nominalInputW: null,
-      basis: null,
-      sectionsOn: [],
-      howToForce: null,
-      minutesToRate: null,
-    },
-    {
-      id: 'stage1',
-      kind: 'rate',
-      order: 2,
-      label: 'First stage',
-      nominalInputW: 16_412,
-      basis: 'gross',
-      sectionsOn: [],
-      howToForce: 'Jumper R–W1 at the thermostat terminals; take it out and refit the thermostat leads.',
-      minutesToRate: 5,
-    },
-    {
-      id: 'stage2',
-      kind: 'rate',
-      order: 3,
-      label: 'Second stage',
-      nominalInputW: 23_446,
-      basis: 'gross',
-      sectionsOn: [],
-      howToForce: 'Jumper R–W1–W2 at the thermostat terminals; take it out and refit the thermostat leads.',
-      minutesToRate: 5,
-    },
+    ...RESTING,
+    rate('stage1', 2, 'First stage', btu(56_000), 'gross', ['Jumper R–W1 at the thermostat terminals.', back], 5),
+    rate('stage2', 3, 'Second stage', btu(80_000), 'gross', ['Jumper R–W1–W2 at the thermostat terminals.', back], 5),
   ],
   limits: [
-    printedLimit(
-      { measurandId: 'pressure.standing', stationId: 'inlet', firingStateId: 'standing', source: at('18') },
-      { unit: 'inH2O', min: 5, max: 10.5 },
-    ),
-    printedLimit(
-      { measurandId: 'pressure.working', stationId: 'inlet', firingStateId: 'stage2', source: at('18') },
-      { unit: 'inH2O', min: 5, nominal: 7, max: 10.5 },
-    ),
-    printedLimit(
-      { measurandId: 'pressure.manifold', stationId: 'burner', firingStateId: 'stage2', source: at('19') },
-      { unit: 'inH2O', min: 3.3, nominal: 3.5, max: 3.7 },
-    ),
-    printedLimit(
-      { measurandId: 'pressure.manifold', stationId: 'burner', firingStateId: 'stage1', source: at('19') },
-      { unit: 'inH2O', min: 1.6, nominal: 1.7, max: 1.8 },
-    ),
-    printedLimit(
-      { measurandId: 'temperature.flue', stationId: 'flue', firingStateId: 'stage2', source: at('20') },
-      { unit: '°F', min: 320, max: 500 },
-    ),
+    b.limit(18, 'pressure.standing', 'inlet', 'standing', { unit: 'inH2O', min: 5, max: 10.5 }),
+    b.limit(18, 'pressure.working', 'inlet', 'stage2', { unit: 'inH2O', min: 5, nominal: 7, max: 10.5 }),
+    b.limit(19, 'pressure.manifold', 'burner', 'stage2', { unit: 'inH2O', min: 3.3, nominal: 3.5, max: 3.7 }),
+    b.limit(19, 'pressure.manifold', 'burner', 'stage1', { unit: 'inH2O', min: 1.6, nominal: 1.7, max: 1.8 }),
+    b.limit(20, 'temperature.flue', 'flue', 'stage2', { unit: '°F', min: 320, max: 500 }),
+    b.limit(22, 'temperature.rise', 'air', 'stage2', { unit: 'Δ°F', min: 35, max: 65 }),
+    b.limit(31, 'igniter.coldResistance', 'electrics', 'off', { unit: 'Ω', min: 11, max: 20 }),
   ],
-  supply: [{ gas: 'pipeline-gas-na', inletMaxPa: 3_487, regulatorIsTechnicians: false, source: at('18') }],
-  adjusters: [
+  supply: [b.supply('pipeline-gas-na', 14, 'inH2O', 18)],
+  tables: [
     {
+      id: 'orifices',
+      use: 'orifice',
+      title: 'Orifice by altitude, natural gas',
+      columns: [
+        { id: 'altitude', label: 'Altitude', quantity: 'length', unit: 'ft' },
+        { id: 'manifold', label: 'Second-stage manifold with #45', quantity: 'pressure', unit: 'inH2O' },
+      ],
+      rows: [
+        [0, 3.5],
+        [2000, 3.5],
+        [4500, 3],
+      ],
+      source: b.at(7),
+    },
+  ],
+  adjusters: [
+    b.adjuster(19, {
       id: 'high',
       label: 'High-stage regulator',
       function: 'governor',
@@ -107,9 +63,9 @@ export const drift80: Card = cardSchema.parse({
       tool: '5/32 hex',
       cap: 'High-stage seal screw off',
       keepOff: 'The low-stage screw beside it',
-      source: at('19'),
-    },
-    {
+      travel: 9,
+    }),
+    b.adjuster(19, {
       id: 'low',
       label: 'Low-stage regulator',
       function: 'governor',
@@ -119,36 +75,40 @@ export const drift80: Card = cardSchema.parse({
       tool: '5/32 hex',
       cap: 'Low-stage seal screw off',
       keepOff: 'The high-stage screw beside it',
-      source: at('19'),
-    },
+      travel: 9,
+    }),
   ],
   probe: 'In the vent, 12 in above the inducer outlet; middle third; seal the hole after',
+  probeSource: b.at(20),
   testPoints: [
-    {
-      stationId: 'inlet',
-      label: 'Inlet tap plug out',
-      how: 'Gas off, take out the 1/8 in plug',
-      closes: 'Plug in with sealant, gas on, prove with detector and fluid',
-    },
-    {
-      stationId: 'burner',
-      label: 'Manifold tap plug out',
-      how: 'Gas off, take out the 1/8 in plug',
-      closes: 'Plug in with sealant, prove while firing',
-    },
+    b.point(
+      18,
+      'inlet',
+      'Inlet tap plug out',
+      'Gas off, take out the 1/8 in plug',
+      'Plug in with sealant, gas on, prove with detector and fluid',
+    ),
+    b.point(19, 'burner', 'Manifold tap plug out', 'Gas off, take out the 1/8 in plug', 'Plug in with sealant, prove while firing'),
   ],
   safeties: [
-    { id: 'air', label: 'Air pressure switch', setting: '0.65 inWC' },
-    { id: 'limit', label: 'High limit', setting: '170 °F' },
-    { id: 'rollout', label: 'Roll-out switches, manual reset', setting: '300 °F' },
+    b.safety(26, 'flame', 'Flame sensor', '1 µA', 'automatic', 'Close the manual valve while firing: out within two seconds'),
+    b.safety(26, 'air', 'Air pressure switch', '0.65 inWC', 'automatic', 'Pull the tube from the switch with the inducer on: burner off'),
+    b.safety(27, 'limit', 'High limit', '170 °F', 'automatic', 'Blower lead off, watch the limit open; refit the lead'),
+    b.safety(27, 'rollout', 'Roll-out switches, manual reset', '300 °F', 'manual', 'Power off, press the reset, read continuity of each'),
   ],
   serviceList: [
-    { id: 'sensor', label: 'Flame sensor', renewAlways: false, gap: null },
-    { id: 'igniter', label: 'Hot-surface igniter', renewAlways: false, gap: null },
+    b.service(28, 'sensor', 'Flame sensor'),
+    b.service(28, 'igniter', 'Hot-surface igniter'),
+    b.service(29, 'filter', 'Air filter'),
   ],
   faultCodes: [
-    { code: '31', meaning: 'Air pressure switch open with the inducer on', page: '34' },
-    { code: '14', meaning: 'Ignition lock-out', page: '33' },
+    b.code('31', 'Air pressure switch open with the inducer on', 34, 'pressure-tube', 'vent', 'inducer'),
+    b.code('33', 'Limit or roll-out open', 34, 'airflow', 'limit'),
+    b.code('14', 'Ignition lock-out', 33, 'igniter', 'gas', 'flame-sensor'),
   ],
-  kit: [{ part: 'Hot-surface igniter', number: 'BH-2204', when: 'Cold resistance out of 11–20 Ω' }],
+  mapOverrides: [{ cause: 'airflow', oddsFactor: 1.4, source: b.at(34) }],
+  kit: [
+    { part: 'Hot-surface igniter', number: 'BH-2204', when: 'Cold resistance out of 11–20 Ω' },
+    { part: 'Flame sensor', number: 'BH-2210', when: 'Ceramic cracked' },
+  ],
 })

@@ -1,114 +1,65 @@
-import { type Card, cardSchema, printedLimit } from '@lucerna/core/appliance'
+import { type Card } from '@lucerna/core/appliance'
+import { book, rate, RESTING, write } from './build'
 
-const doc = 'TW-18H-02'
-const at = (page: string) => ({ doc, page })
+const b = book('TW-18H-02')
+const back = 'Service knob back to the radiator sign.'
 
 /** Tarnwick Larch 18 H: premix, pneumatic ratio valve, heat only; three rates, since its fan has a fixed middle step. */
-export const larch18: Card = cardSchema.parse({
+export const larch18: Card = write({
   id: 'tarnwick-larch-18-h',
   version: 2,
   maker: 'Tarnwick',
   model: 'Larch 18 H',
   variant: null,
-  document: { number: doc, title: 'Larch 18 H service notes', issued: '2021-04-01' },
+  document: { number: 'TW-18H-02', title: 'Larch 18 H service notes', issued: '2021-04-01' },
   burnerKind: 'premix-pneumatic',
   applianceType: 'boiler',
   condensing: true,
   flueType: 'room-sealed',
   category: 'I2H',
-  ratings: [
-    {
-      gas: 'natural-gas-h',
-      inputMaxNetW: 18_400,
-      inputMaxGrossW: 20_400,
-      inputMinNetW: 4_600,
-      inputMinGrossW: 5_100,
-      orifice: null,
-      source: at('5'),
-    },
-  ],
+  traits: { medium: 'water', power: 'mains', pilot: 'none', pilotSensor: null, ratioControl: 'zero-governor', intakePort: true },
+  timing: { prePurgeS: 10, ignitionTrialS: 4, ignitionTries: 5, flameLossS: 2, postPurgeS: 30, failedStartsMax: 5, source: b.at(11) },
+  ratings: [b.netKw('natural-gas-h', 4.6, 18.4, 5)],
   firingStates: [
-    {
-      id: 'off',
-      kind: 'off',
-      order: 0,
-      label: 'Off',
-      nominalInputW: null,
-      basis: null,
-      sectionsOn: [],
-      howToForce: null,
-      minutesToRate: null,
-    },
-    {
-      id: 'standing',
-      kind: 'standing',
-      order: 1,
-      label: 'Standing',
-      nominalInputW: null,
-      basis: null,
-      sectionsOn: [],
-      howToForce: null,
-      minutesToRate: null,
-    },
-    {
-      id: 'low',
-      kind: 'rate',
-      order: 2,
-      label: 'Low rate',
-      nominalInputW: 4_600,
-      basis: 'net',
-      sectionsOn: [],
-      howToForce: 'Service knob to 1; back to the radiator sign.',
-      minutesToRate: 4,
-    },
-    {
-      id: 'mid',
-      kind: 'rate',
-      order: 3,
-      label: 'Middle rate',
-      nominalInputW: 11_000,
-      basis: 'net',
-      sectionsOn: [],
-      howToForce: 'Service knob to 2; back to the radiator sign.',
-      minutesToRate: 3,
-    },
-    {
-      id: 'high',
-      kind: 'rate',
-      order: 4,
-      label: 'High rate',
-      nominalInputW: 18_400,
-      basis: 'net',
-      sectionsOn: [],
-      howToForce: 'Service knob to 3; back to the radiator sign.',
-      minutesToRate: 3,
-    },
+    ...RESTING,
+    rate('low', 2, 'Low rate', 4_600, 'net', ['Service knob to 1.', back], 4),
+    rate('mid', 3, 'Middle rate', 11_000, 'net', ['Service knob to 2.', back], 3),
+    rate('high', 4, 'High rate', 18_400, 'net', ['Service knob to 3.', back], 3),
   ],
   limits: [
-    printedLimit(
-      { measurandId: 'pressure.standing', stationId: 'inlet', firingStateId: 'standing', source: at('14') },
-      { unit: 'mbar', max: 28 },
-    ),
-    printedLimit(
-      { measurandId: 'pressure.working', stationId: 'inlet', firingStateId: 'high', source: at('14') },
-      { unit: 'mbar', min: 16, nominal: 20, max: 25 },
-    ),
-    printedLimit(
-      { measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'high', source: at('16') },
-      { unit: '%', min: 8.8, nominal: 9.1, max: 9.4 },
-    ),
-    printedLimit(
-      { measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'mid', source: at('16') },
-      { unit: '%', min: 8.5, nominal: 8.9, max: 9.3 },
-    ),
-    printedLimit(
-      { measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'low', source: at('16') },
-      { unit: '%', min: 8.2, nominal: 8.5, max: 8.8 },
-    ),
+    b.limit(14, 'pressure.standing', 'inlet', 'standing', { unit: 'mbar', max: 28 }),
+    b.limit(14, 'pressure.working', 'inlet', 'high', { unit: 'mbar', min: 16, nominal: 20, max: 25 }),
+    b.limit(16, 'co2.flue', 'flue', 'high', { unit: '%', min: 8.8, nominal: 9.1, max: 9.4 }),
+    b.limit(16, 'co2.flue', 'flue', 'mid', { unit: '%', min: 8.5, nominal: 8.9, max: 9.3 }),
+    b.limit(16, 'co2.flue', 'flue', 'low', { unit: '%', min: 8.2, nominal: 8.5, max: 8.8 }),
+    b.limit(18, 'flame.current', 'electrics', 'low', { unit: 'µA', min: 2 }),
   ],
-  supply: [{ gas: 'natural-gas-h', inletMaxPa: 3_000, regulatorIsTechnicians: false, source: at('14') }],
-  adjusters: [
+  supply: [b.supply('natural-gas-h', 30, 'mbar', 14)],
+  tables: [
+    b.thermistor(24, 'Flow sensor', [
+      [20, 12.5],
+      [40, 5.3],
+      [60, 2.49],
+      [80, 1.25],
+    ]),
     {
+      id: 'suction',
+      use: 'fan-suction',
+      title: 'Suction at the mixer, high rate',
+      columns: [
+        { id: 'length', label: 'Flue length', quantity: 'length', unit: 'm' },
+        { id: 'clean', label: 'Clean', quantity: 'pressure', unit: 'mbar' },
+        { id: 'strip', label: 'Strip beyond', quantity: 'pressure', unit: 'mbar' },
+      ],
+      rows: [
+        [1, -3.2, -2.1],
+        [6, -2.9, -1.9],
+      ],
+      source: b.at(19),
+    },
+  ],
+  adjusters: [
+    b.adjuster(17, {
       id: 'throttle',
       label: 'Main throttle',
       function: 'throttle',
@@ -118,9 +69,9 @@ export const larch18: Card = cardSchema.parse({
       tool: '3 mm key',
       cap: null,
       keepOff: 'The offset under the seal',
-      source: at('17'),
-    },
-    {
+      travel: 4,
+    }),
+    b.adjuster(17, {
       id: 'offset',
       label: 'Offset',
       function: 'offset',
@@ -130,26 +81,69 @@ export const larch18: Card = cardSchema.parse({
       tool: 'Slotted, 4 mm',
       cap: 'Offset seal off',
       keepOff: null,
-      source: at('17'),
-    },
+    }),
   ],
   probe: 'Plug on top of the flue collar; tip in the middle third',
+  probeSource: b.at(15),
   testPoints: [
-    {
-      stationId: 'inlet',
-      label: 'Inlet tapping open',
-      how: 'Gas off, half a turn on the tapping below the valve',
-      closes: 'Screw home, gas on, prove with detector and fluid',
-    },
+    b.point(
+      14,
+      'inlet',
+      'Inlet tapping open',
+      'Gas off, half a turn on the tapping below the valve',
+      'Screw home, gas on, prove with detector and fluid',
+    ),
   ],
   safeties: [
-    { id: 'flame', label: 'Flame supervision, ionisation', setting: '1 µA' },
-    { id: 'overheat', label: 'Overheat stat', setting: '100 °C' },
+    b.safety(
+      20,
+      'flame',
+      'Flame supervision, ionisation',
+      '1 µA',
+      'automatic',
+      'Close the gas cock while firing: out within two seconds, lock-out after five tries',
+    ),
+    b.safety(20, 'overheat', 'Overheat stat', '100 °C', 'manual', 'Lift one lead with the power off: no start'),
+  ],
+  ownSteps: [
+    {
+      id: 'knob-home',
+      label: 'Service knob back at the radiator sign',
+      why: 'Left on a number, the boiler fires at that rate until its overheat stat opens',
+      stage: 'restore',
+      place: 'last',
+      needs: [{ kind: 'observation', question: 'Where does the service knob point?', good: 'Radiator sign', bad: 'A number' }],
+      overridable: false,
+      source: b.at(13),
+    },
   ],
   serviceList: [
-    { id: 'burner-rope', label: 'Burner rope seal', renewAlways: true, gap: null },
-    { id: 'electrode', label: 'Electrode pair', renewAlways: false, gap: '4 mm' },
+    b.service(21, 'burner-rope', 'Burner rope seal', true),
+    b.service(21, 'electrode', 'Electrode pair', false, '4 mm'),
+    b.service(21, 'siphon', 'Siphon under the sump'),
   ],
-  faultCodes: [{ code: '3 blinks', meaning: 'No flame after the fifth try', page: '22' }],
-  kit: [{ part: 'Rope seal', number: 'TW-6110', when: 'Every opening' }],
+  faultCodes: [
+    b.code('3 blinks', 'No flame after the fifth try', 22, 'electrode', 'supply-shut', 'mixture'),
+    b.code('4 blinks', 'Flame without gas', 22, 'board'),
+    b.code('6 blinks', 'Overheat stat open', 23, 'no-flow'),
+  ],
+  kit: [
+    { part: 'Rope seal', number: 'TW-6110', when: 'Every opening' },
+    { part: 'Electrode pair', number: 'TW-6122', when: 'Cracked or not to be set' },
+  ],
+})
+
+/** The issue before: two rates' bands were wider, and the middle step had none. */
+export const larch18Before: Card = write({
+  ...larch18,
+  version: 1,
+  document: { number: 'TW-18H-01', title: 'Larch 18 H service notes', issued: '2018-09-01' },
+  limits: [
+    ...larch18.limits.filter((l) => l.measurandId !== 'co2.flue' && l.measurandId !== 'flame.current'),
+    b.limit(16, 'co2.flue', 'flue', 'high', { unit: '%', min: 8.6, nominal: 9.1, max: 9.6 }),
+    b.limit(16, 'co2.flue', 'flue', 'mid', { unit: '%', min: 8.2, max: 9.6 }),
+    b.limit(16, 'co2.flue', 'flue', 'low', { unit: '%', min: 8, nominal: 8.5, max: 9 }),
+  ],
+  serviceList: larch18.serviceList.map((s) => (s.id === 'burner-rope' ? { ...s, renewAlways: false } : s)),
+  ownSteps: [],
 })

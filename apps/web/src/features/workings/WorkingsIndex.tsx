@@ -34,8 +34,9 @@ export function WorkingsIndex({
       e.preventDefault()
       box.current?.focus()
     }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
+    // Before the frame's own search, which listens for the same stroke.
+    window.addEventListener('keydown', onKey, { capture: true })
+    return () => window.removeEventListener('keydown', onKey, { capture: true })
   }, [])
   return (
     <div className="mx-auto max-w-5xl p-4 lg:py-8">

@@ -82,7 +82,7 @@ test('kinds narrow it', async () => {
 })
 
 test('another firm finds none of it, and its own', async () => {
-  expect(await titles(ruben, 'quarry')).toEqual([])
+  expect(await titles(ruben, 'quarry row')).toEqual([])
   expect(await titles(ruben, 'harbour')).toContain('Harbour Office')
   expect(await titles(maren, 'harbour office')).toEqual([])
 })

@@ -1,0 +1,274 @@
+import { z } from 'zod'
+import { GAS_PRESET_IDS } from '../gas'
+import { MEASURAND_IDS, MEASURANDS, stationSchema } from '../measure'
+import { QUANTITIES, toSi, unitsOf } from '../units'
+
+/** The rows a target card is made of. New fields have defaults, so that cards written down before them are read as they stand. */
+
+export const slug = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]*$/, 'Small letters, digits and hyphens only.')
+  .max(60)
+const text = (max: number) => z.string().trim().min(1, 'Missing.').max(max, `At most ${max} characters.`)
+const may = (max: number) => z.string().max(max, `At most ${max} characters.`)
+
+export const sourceSchema = z.strictObject({ doc: text(60), page: text(20) })
+/** Where a value stands printed. Only cards from before sources were asked everywhere have none. */
+const mayBeSourced = { source: sourceSchema.nullable().default(null) }
+
+export const firingStateSchema = z.strictObject({
+  id: slug,
+  kind: z.enum(['off', 'standing', 'pilot', 'purge', 'ignition', 'rate']),
+  order: z.number().int(),
+  label: text(60),
+  nominalInputW: z.number().positive().nullable(),
+  basis: z.enum(['net', 'gross']).nullable(),
+  sectionsOn: z.array(slug).max(12),
+  howToForce: text(400).nullable().meta({ description: 'How to bring the burner into this state.' }),
+  howToReturn: text(400)
+    .nullable()
+    .default(null)
+    .meta({ description: 'How to get back to the customer’s own control: what must not stay behind.' }),
+  minutesToRate: z.number().min(0).max(120).nullable(),
+})
+export type FiringState = z.infer<typeof firingStateSchema>
+
+const conditionSchema = z.strictObject({
+  gas: z.enum(GAS_PRESET_IDS).optional(),
+  altitudeM: z.strictObject({ min: z.number().optional(), max: z.number().optional() }).optional(),
+  flueLengthM: z.strictObject({ min: z.number().optional(), max: z.number().optional() }).optional(),
+  output: text(40).optional(),
+})
+export type Condition = z.infer<typeof conditionSchema>
+
+const printedSchema = z.strictObject({
+  unit: z.string().min(1),
+  min: z.number().optional(),
+  nominal: z.number().optional(),
+  max: z.number().optional(),
+  goal: z.number().optional(),
+})
+
+export const limitSchema = z
+  .strictObject({
+    measurandId: z.enum(MEASURAND_IDS),
+    stationId: stationSchema,
+    firingStateId: slug,
+    sectionId: slug.optional(),
+    when: z.array(conditionSchema).max(20),
+    min: z.number().optional(),
+    nominal: z.number().optional(),
+    max: z.number().optional(),
+    goal: z.number().optional(),
+    hard: z.boolean().meta({ description: 'Outside it the appliance is not left running; nobody can override it.' }),
+    printed: printedSchema,
+    source: sourceSchema,
+  })
+  .superRefine((limit, context) => {
+    const { quantity, stations } = MEASURANDS[limit.measurandId]
+    if (!stations.includes(limit.stationId))
+      context.addIssue({ code: 'custom', path: ['stationId'], message: 'This measurand is not taken at this station.' })
+    if (!unitsOf(quantity).some((unit) => unit === limit.printed.unit)) {
+      context.addIssue({ code: 'custom', path: ['printed', 'unit'], message: `Not a unit of ${quantity}.` })
+      return
+    }
+    for (const key of ['min', 'nominal', 'max', 'goal'] as const) {
+      const printed = limit.printed[key]
+      const si = limit[key]
+      const same =
+        printed === undefined
+          ? si === undefined
+          : si !== undefined && Math.abs(toSi(printed, limit.printed.unit, quantity) - si) <= 1e-6 * Math.max(1, Math.abs(si))
+      if (!same) context.addIssue({ code: 'custom', path: [key], message: 'The printed value and its SI value differ.' })
+    }
+    const { min = -Infinity, nominal = min, max = Infinity } = limit
+    if (limit.min === undefined && limit.max === undefined)
+      context.addIssue({ code: 'custom', path: ['min'], message: 'A limit needs a minimum or a maximum.' })
+    if (!(min <= nominal && (nominal === -Infinity || nominal <= max) && min <= max))
+      context.addIssue({ code: 'custom', path: ['max'], message: 'Minimum, nominal and maximum are out of order.' })
+  })
+export type Limit = z.infer<typeof limitSchema>
+
+export const ADJUSTER_FUNCTIONS = ['governor', 'throttle', 'offset', 'click', 'air-shutter', 'menu', 'cam'] as const
+export const ADJUSTER_UNITS = ['turn', 'click', 'step', 'millimetre', 'degree'] as const
+export const CLOCKWISE = ['more-gas', 'less-gas', 'more-air', 'less-air', 'unknown'] as const
+
+export const adjusterSchema = z.strictObject({
+  id: slug,
+  label: text(80),
+  function: z.enum(ADJUSTER_FUNCTIONS),
+  clockwise: z.enum(CLOCKWISE),
+  unit: z.enum(ADJUSTER_UNITS),
+  actsAt: z.array(slug).meta({ description: 'Firing states in which it acts most.' }),
+  sectionId: slug.nullable().default(null),
+  tool: may(120),
+  cap: text(120).nullable().meta({ description: 'What has to come off first and go back on: a loose end.' }),
+  keepOff: text(120).nullable().meta({ description: 'The neighbour that must not be touched.' }),
+  travel: z
+    .number()
+    .positive()
+    .nullable()
+    .default(null)
+    .meta({ description: 'From stop to stop, in its own unit; null where the maker gives none.' }),
+  insideCase: z.boolean().default(false).meta({ description: 'Only reached with the case open: the final reading is taken closed.' }),
+  source: sourceSchema,
+})
+export type Adjuster = z.infer<typeof adjusterSchema>
+
+export const TABLE_USES = ['differential', 'fan-suction', 'thermistor', 'load-points', 'orifice', 'other'] as const
+
+const cell = z.number().nullable()
+export const tableSchema = z
+  .strictObject({
+    id: slug,
+    use: z.enum(TABLE_USES),
+    title: text(120),
+    when: conditionSchema.default({}),
+    columns: z
+      .array(z.strictObject({ id: slug, label: text(60), quantity: z.enum(QUANTITIES), unit: z.string() }))
+      .min(2)
+      .max(12),
+    rows: z.array(z.array(cell)).min(1).max(100),
+    source: sourceSchema,
+  })
+  .superRefine((table, context) => {
+    table.columns.forEach((column, i) => {
+      if (!unitsOf(column.quantity).some((u) => u === column.unit))
+        context.addIssue({ code: 'custom', path: ['columns', i, 'unit'], message: `Not a unit of ${column.quantity}.` })
+    })
+    table.rows.forEach((row, i) => {
+      if (row.length !== table.columns.length)
+        context.addIssue({ code: 'custom', path: ['rows', i], message: `A row has ${table.columns.length} cells.` })
+      if (row[0] === null)
+        context.addIssue({ code: 'custom', path: ['rows', i, 0], message: 'The first cell says where the row stands: it cannot be empty.' })
+    })
+  })
+export type CardTable = z.infer<typeof tableSchema>
+
+/** Where in the order of a visit a maker's own step belongs. */
+export const VISIT_STAGES = [
+  'arrive',
+  'as-found',
+  'isolate',
+  'tightness',
+  'clean',
+  'supply',
+  'first-fire',
+  'burner',
+  'flue',
+  'adjust',
+  'safeties',
+  'restore',
+  'hand-over',
+] as const
+export type VisitStage = (typeof VISIT_STAGES)[number]
+
+/** A step without a reading, an observation or a proof does not exist. */
+const ownNeedSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('reading'),
+    measurandId: z.enum(MEASURAND_IDS),
+    stationId: stationSchema,
+    firingStateId: slug,
+  }),
+  z.strictObject({ kind: z.literal('observation'), question: text(200), good: text(60), bad: text(60) }),
+  z.strictObject({ kind: z.literal('proof'), what: text(200), passes: text(200) }),
+])
+
+export const ownStepSchema = z.strictObject({
+  id: slug,
+  label: text(120),
+  why: text(300),
+  stage: z.enum(VISIT_STAGES),
+  place: z.enum(['first', 'last']).meta({ description: 'Before or after the common steps of its stage.' }),
+  firingStateId: slug.nullable().default(null),
+  needs: z.array(ownNeedSchema).min(1).max(12),
+  overridable: z.boolean().default(true),
+  source: sourceSchema,
+})
+export type OwnStep = z.infer<typeof ownStepSchema>
+
+/** What the sheet depends on beside the burner kind. */
+export const traitsSchema = z.strictObject({
+  medium: z.enum(['water', 'steam', 'air', 'stored-water']),
+  power: z.enum(['mains', 'low-voltage', 'millivolt']),
+  pilot: z.enum(['none', 'standing', 'intermittent']),
+  pilotSensor: z.enum(['thermocouple', 'generator', 'rod']).nullable(),
+  ratioControl: z.enum(['none', 'zero-governor', 'one-to-one', 'amplified', 'electronic']),
+  intakePort: z.boolean(),
+  refractory: z.boolean().default(false).meta({ description: 'Lined or roped with fibre: hazardous dust until known.' }),
+})
+export type Traits = z.infer<typeof traitsSchema>
+
+export const timingSchema = z.strictObject({
+  prePurgeS: z.number().min(0).max(600).nullable(),
+  ignitionTrialS: z.number().min(0).max(300).nullable(),
+  ignitionTries: z.number().int().min(1).max(10).nullable(),
+  flameLossS: z.number().min(0).max(300).nullable(),
+  postPurgeS: z.number().min(0).max(900).nullable(),
+  failedStartsMax: z.number().int().min(1).max(20).nullable(),
+  source: sourceSchema,
+})
+
+export const ratingSchema = z.strictObject({
+  gas: z.enum(GAS_PRESET_IDS),
+  inputMaxNetW: z.number().positive(),
+  inputMaxGrossW: z.number().positive(),
+  inputMinNetW: z.number().positive(),
+  inputMinGrossW: z.number().positive(),
+  orifice: text(120).nullable(),
+  source: sourceSchema,
+})
+
+export const supplyLimitSchema = z.strictObject({
+  gas: z.enum(GAS_PRESET_IDS),
+  inletMaxPa: z.number().positive(),
+  regulatorIsTechnicians: z.boolean(),
+  source: sourceSchema,
+})
+
+export const testPointSchema = z.strictObject({
+  stationId: stationSchema,
+  label: text(80),
+  how: text(300),
+  closes: text(300),
+  sectionId: slug.nullable().default(null),
+  ...mayBeSourced,
+})
+
+export const safetySchema = z.strictObject({
+  id: slug,
+  label: text(120),
+  setting: text(60).nullable(),
+  reset: z.enum(['automatic', 'manual', 'replace']).nullable().default(null),
+  proveBy: text(300).nullable().default(null).meta({ description: 'How it is made to act, where that is safe.' }),
+  ...mayBeSourced,
+})
+
+export const serviceItemSchema = z.strictObject({
+  id: slug,
+  label: text(120),
+  renewAlways: z.boolean(),
+  gap: text(40).nullable().meta({ description: 'As printed: "4 mm", "3.5–4.5 mm", "4 ±0.5 mm".' }),
+  ...mayBeSourced,
+})
+
+export const faultCodeSchema = z.strictObject({
+  code: text(30),
+  meaning: text(200),
+  page: may(20),
+  causes: z.array(slug).max(12).default([]),
+})
+
+export const kitSchema = z.strictObject({
+  part: text(120),
+  number: text(60),
+  when: may(200),
+  variants: z.array(text(60)).max(20).default([]).meta({ description: 'Of which variants; none named: of all.' }),
+})
+
+export const mapOverrideSchema = z.strictObject({
+  cause: slug,
+  oddsFactor: z.number().positive().max(100).meta({ description: 'How much likelier than the family’s prior this cause is here.' }),
+  source: sourceSchema,
+})

@@ -1,0 +1,1 @@
+export { type FaultMap, faultMapSchema } from './map'
