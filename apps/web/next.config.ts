@@ -10,7 +10,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // `npm run types` checks them, with the tests too; a technician’s first start need not.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['pino', 'postgres'],
+  serverExternalPackages: ['pino', 'postgres', '@react-pdf/renderer'],
   headers: async () => [
     {
       source: '/:path*',

@@ -62,6 +62,8 @@ test('a lead invites a technician, who joins by the letter; the link works once;
   await accessible(jonas)
   await twice(jonas, 'short', 'Join')
   await said(jonas, 'At least ten characters.')
+  // What was refused is not kept: passwords are typed again.
+  await expect(jonas.getByLabel('Password', { exact: true })).toHaveValue('')
   await jonas.getByLabel('Password', { exact: true }).fill(PASSWORD)
   await jonas.getByLabel('Password again').fill('something else')
   await jonas.getByRole('button', { name: 'Join' }).click()

@@ -3,8 +3,8 @@ import { migrate } from 'drizzle-orm/postgres-js/migrator'
 import { fileURLToPath } from 'node:url'
 import { connect } from './client'
 
-/** Tables that are only ever added to: the log of a visit, cards, profiles, reports and the audit. */
-const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report', 'audit_entry']
+/** Tables that are only ever added to: the log of a visit, cards, profiles, reports, checks of instruments and the audit. */
+const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report', 'audit_entry', 'instrument_check']
 
 /**
  * Brings the schema up to date and makes the application's role: it may sign in, owns nothing, cannot bypass row-level security, and cannot change

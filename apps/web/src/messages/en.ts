@@ -1,6 +1,10 @@
 import { calcWords } from './en.calc'
 import { calcFieldWords } from './en.calc.fields'
 import { calcSaidWords } from './en.calc.said'
+import { documents } from './en.documents'
+import { instruments } from './en.instruments'
+import { label } from './en.label'
+import { exchange } from './en.exchange'
 import { enScience } from './en.science'
 import { enPeople } from './en.people'
 import { enPlaces } from './en.places'
@@ -12,6 +16,10 @@ export const en = {
   ...enVisit,
   ...enPlaces,
   ...enPeople,
+  ...documents,
+  ...instruments,
+  ...label,
+  ...exchange,
   ...calcWords,
   ...calcFieldWords,
   ...calcSaidWords,
@@ -141,6 +149,7 @@ export const en = {
   'report.corrections': 'Corrected readings',
   'report.notes': 'Remarks',
   'report.instruments': 'Instruments',
+  'report.allowed': 'used because: {{reason}} ({{by}})',
   'report.calibrated': 'in calibration until {{date}}',
   'report.not-calibrated': 'OUT OF CALIBRATION',
   'report.next': 'Next service due by {{date}}',

@@ -158,6 +158,9 @@ test('the Workings: every title, label, choice, note, warning and problem has wo
 test('no words lie about unused', () => {
   const literal = new Set([...sources.matchAll(/'([a-z][\w.?-]*)'/gi)].map((m) => m[1]))
   const starts = [...sources.matchAll(/`([a-z-]+(?:\.[a-z-]+)*\.)\$\{/g)].map((m) => m[1] ?? '-')
+  // Lists of choices name their prefix as a text of its own.
+  starts.push(...[...sources.matchAll(/\b(?:pick|options)\(\s*'([a-z-]+)'/g)].map((m) => `${m[1]}.`))
+  starts.push(...[...sources.matchAll(/\bseveral\('\w+', '[\w-]+', '([a-z-]+)'/g)].map((m) => `${m[1]}.`))
   const unused = keys
     .map((k) => k.replace(/_(one|other)$/, ''))
     .filter((k) => !literal.has(k) && !starts.some((s) => k.startsWith(s)) && !/^gate\..*\.short$|^lock\./.test(k))

@@ -62,9 +62,44 @@ export async function seedInstruments(
     }))
     const holder = people.get(person.key)!
     held.set(holder, own)
-    await db.insert(t.instrument).values(own.map((i) => ({ ...i, firmId, heldBy: holder })))
+    await db.insert(t.instrument).values(
+      own.map((i) => ({
+        ...i,
+        firmId,
+        heldBy: holder,
+        batteryDays: i.kind === 'multimeter' ? 365 : 180,
+        trapDays: i.kind === 'analyser' ? 30 : null,
+      })),
+    )
+    await db.insert(t.instrumentCheck).values(own.flatMap((i) => pastChecks(i, firmId, holder, newId, now)))
   }
   return held
+}
+
+/** Four yearly calibrations with a drift that grows, and the last battery and water trap. */
+function pastChecks(i: Instrument, firmId: string, by: string, newId: () => string, now: Date): (typeof t.instrumentCheck.$inferInsert)[] {
+  const common = { firmId, instrumentId: i.id, by, passed: true }
+  const at = (daysAgo: number) => new Date(now.getTime() - daysAgo * DAY).toISOString()
+  const yearly = [4, 3, 2, 1].flatMap((years) =>
+    i.channels.slice(0, 2).map((c, n) => {
+      // Half way up the range; cells lose strength with the years, gauges wander a little.
+      const applied = c.channel === 'co' ? 300e-6 : c.min < 0 ? c.max / 5 : (c.min + c.max) / 2
+      const spread = Math.max(c.absolute, c.relative * applied)
+      return {
+        ...common,
+        id: newId(),
+        kind: 'calibration' as const,
+        at: at(years * 365 - 120),
+        channelId: c.id,
+        appliedSi: applied,
+        shownSi: applied + spread * (n === 0 ? 0.12 - 0.17 * (4 - years) : 0.2 * Math.sin(years * 2)),
+        certificate: `CAL-${19_000 + years}`,
+      }
+    }),
+  )
+  const care = [{ ...common, id: newId(), kind: 'battery' as const, at: at(i.kind === 'gas-detector' ? 200 : 60) }]
+  const trap = i.kind === 'analyser' ? [{ ...common, id: newId(), kind: 'water-trap' as const, at: at(9) }] : []
+  return [...yearly, ...care, ...trap]
 }
 
 /** A site with its supply and its appliance. */

@@ -13,6 +13,7 @@ import type { Actor } from '@/server/actor'
 import { instantAt, zonedInstant } from '@/ui/zoned'
 import { idMaker } from './ids'
 import { drawnPhoto } from './places'
+import { seedPapers } from './papers'
 import { seedInstruments, seedPeople, seedSite } from './registers'
 import { DAY, YEAR } from './spans'
 import { insertVisit, pastDays, seedApprentice, seedPastVisit } from './visits'
@@ -150,6 +151,7 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           now,
           newId,
         )
+        await seedPapers(tx, firm, firmId, people.get(firm.people[0]!.key)!, siteIds.get(firm.sites[0]!.name)!.applianceId, newId, now)
         await reindexFirm(tx, firmId)
       }
       return true

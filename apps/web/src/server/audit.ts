@@ -43,6 +43,13 @@ export const AUDIT_ACTIONS = [
   'confirmed',
   'follow-up-closed',
   'follow-up-opened',
+  'issued',
+  'draft-discarded',
+  'moved-to-version',
+  'checked',
+  'link-made',
+  'link-revoked',
+  'imported',
 ] as const
 export const AUDIT_SUBJECTS = [
   'site',
@@ -55,6 +62,10 @@ export const AUDIT_SUBJECTS = [
   'visit',
   'follow-up',
   'contact',
+  'card',
+  'practice',
+  'instrument',
+  'import',
 ] as const
 
 /** Writes down who did what, in the transaction of the deed itself. */

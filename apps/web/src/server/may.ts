@@ -10,6 +10,9 @@ const GAS_WORK = {
   'visit.plan': ['lead', 'technician', 'planner'],
   'follow-up.close': ['lead', 'technician'],
   'work.confirm': ['lead', 'technician'],
+  'instrument.write': ['lead', 'technician'],
+  'instrument.check': ['lead', 'technician', 'apprentice'],
+  'label.print': ['lead', 'technician', 'planner'],
 } as const satisfies Record<string, readonly Role[]>
 
 /** Office work is not gas work: it goes by the role somebody holds, so that a lead with a lapsed licence can still enter the new one. */
@@ -19,6 +22,8 @@ const OFFICE = {
   'mail.read': ['lead'],
   'audit.read': ['lead'],
   'personal-data.erase': ['lead'],
+  'document.write': ['lead'],
+  'import.run': ['lead', 'planner'],
 } as const satisfies Record<string, readonly Role[]>
 
 export type Deed = keyof typeof GAS_WORK | keyof typeof OFFICE

@@ -5,6 +5,7 @@ import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObj
 import { newVisitSchema } from '@/features/visit/server/create'
 import { acceptedSchema } from '@/features/visit/client/post'
 import { changePlanOperation, placesPaths } from '@/features/places/server/openApi'
+import { exchangePaths } from '@/features/exchange/server/openApi'
 import { errors, idInPath, json } from './openApiParts'
 import { VERSION } from './version'
 import { t } from '@/ui/words'
@@ -61,6 +62,7 @@ const paths = (): ZodOpenApiPathsObject => ({
     },
   },
   ...placesPaths(),
+  ...exchangePaths(),
   '/api/v1/visits/{id}': {
     patch: changePlanOperation,
     get: {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { ZodOpenApiOperationObject, ZodOpenApiResponseObject } from 'zod-openapi'
 
 /** What every operation of the API document is built from. */
 
@@ -34,3 +35,21 @@ export type ErrorStatus = keyof typeof REASONS
 export const errors = (...codes: ErrorStatus[]) => Object.fromEntries(codes.map((code) => [String(code), problem(REASONS[code])]))
 
 export const idInPath = z.object({ id: z.uuid() })
+
+/** The ETag that an edit was made from. */
+export const version = z.object({ 'if-match': z.string().meta({ description: 'The ETag that the edit was made from, as "3".' }) })
+export const nothing = { description: 'Done.' }
+
+/** One operation: its answer when all is well, and the problems it can meet beside not being signed in. */
+export function operation(
+  operationId: string,
+  tags: [string],
+  summary: string,
+  ok: [status: '200' | '201' | '202' | '204', answer: ZodOpenApiResponseObject],
+  problems: ErrorStatus[],
+  more: Partial<ZodOpenApiOperationObject> = {},
+): ZodOpenApiOperationObject {
+  return { operationId, tags, summary, responses: { [ok[0]]: ok[1], ...errors(401, ...problems) }, ...more }
+}
+export const body = (schema: z.ZodType) => ({ requestBody: { required: true, content: { 'application/json': { schema } } } })
+export const byId = { requestParams: { path: idInPath } }

@@ -6,7 +6,10 @@ import { t } from './words'
 /** What is not in the bar; some of it is a lead's. */
 const moreLinks = (person: { readonly role: string; readonly heldRole?: string | undefined }) => [
   { href: '/instruments', key: 'nav.instruments' },
+  { href: '/cards', key: 'nav.cards' },
+  { href: '/practices', key: 'nav.practices' },
   { href: '/people', key: 'nav.people' },
+  ...(['lead', 'planner'].includes(person.heldRole ?? person.role) ? [{ href: '/exchange', key: 'nav.exchange' }] : []),
   ...((person.heldRole ?? person.role) === 'lead'
     ? [
         { href: '/mail', key: 'nav.mail' },

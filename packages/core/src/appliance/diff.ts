@@ -21,8 +21,14 @@ function rowKey(row: unknown, index: number): string {
   return String(index)
 }
 
-/** Rows by key; a key that is there again is numbered. */
-function keyed(rows: readonly unknown[]): Map<string, unknown> {
+/**
+ * The rows of a list by what makes each the same row in another version: the names that {@link differences} uses. A name that is there again is
+ * numbered.
+ *
+ * @example
+ * [...rowsByKey([{ id: 'a' }, { id: 'b' }]).keys()] // ['a', 'b']
+ */
+export function rowsByKey(rows: readonly unknown[]): Map<string, unknown> {
   const map = new Map<string, unknown>()
   rows.forEach((row, i) => {
     const key = rowKey(row, i)
@@ -48,7 +54,7 @@ export function differences(before: unknown, after: unknown, path: readonly stri
   if (Array.isArray(before) && Array.isArray(after)) {
     if (SIMPLE_ROWS(before) && SIMPLE_ROWS(after))
       return JSON.stringify(before) === JSON.stringify(after) ? [] : [{ path, kind: 'changed', before, after }]
-    return between(keyed(before), keyed(after), path)
+    return between(rowsByKey(before), rowsByKey(after), path)
   }
   if (isObject(before) && isObject(after)) return between(new Map(Object.entries(before)), new Map(Object.entries(after)), path)
   return [{ path, kind: 'changed', before, after }]

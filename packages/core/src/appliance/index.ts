@@ -13,5 +13,5 @@ export {
   ADJUSTER_FUNCTIONS,
   CLOCKWISE,
 } from './cardParts'
-export { type Difference, differences } from './diff'
+export { type Difference, differences, rowsByKey } from './diff'
 export { CARD_FINDINGS, type CardFinding, lintCard } from './lint'

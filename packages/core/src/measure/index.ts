@@ -1,5 +1,14 @@
-export { channelFor, type ChannelSpec, inCalibration, type Instrument, instrumentSchema, standardUncertainty } from './instruments'
-export { isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
+export {
+  channelFor,
+  type ChannelSpec,
+  channelSpecSchema,
+  inCalibration,
+  type Instrument,
+  INSTRUMENT_KINDS,
+  instrumentSchema,
+  standardUncertainty,
+} from './instruments'
+export { CHANNELS, isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
 export { checkPossible, readTyped, type TypedReading } from './plausibility'
 export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from './monteCarlo'
 export { type Normal, normalOf } from './normal'

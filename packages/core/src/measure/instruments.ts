@@ -5,7 +5,7 @@ import { CHANNELS, type Channel, type MeasurandId, MEASURANDS } from './measuran
  * What an instrument's maker promises for one channel. `absolute` and `relative` are the limits of error stated for k = 2; they combine as the
  * larger of the two ("±10 ppm or 5 %") or as their sum ("±0.5 % ±2 digits"). All SI.
  */
-const channelSpecSchema = z.object({
+export const channelSpecSchema = z.object({
   id: z.string().min(1),
   channel: z.enum(CHANNELS),
   origin: z.enum(['measured', 'computed']).meta({ description: 'Many analysers compute CO2 from O2: such a channel proves nothing.' }),
@@ -18,7 +18,7 @@ const channelSpecSchema = z.object({
 })
 export type ChannelSpec = z.infer<typeof channelSpecSchema>
 
-const INSTRUMENT_KINDS = ['analyser', 'manometer', 'multimeter', 'gas-detector', 'thermometer'] as const
+export const INSTRUMENT_KINDS = ['analyser', 'manometer', 'multimeter', 'gas-detector', 'thermometer'] as const
 
 export const instrumentSchema = z.object({
   id: z.uuid(),

@@ -98,6 +98,8 @@ export const reportSchema = z.object({
       calibrationDueAt: z.string(),
       certificate: z.string().nullable(),
       inCalibration: z.boolean(),
+      /** Why it was used all the same, and who answers for it. */
+      allowed: z.object({ reason: z.string(), by: z.string() }).nullable().default(null),
     }),
   ),
   cautions: z.array(z.string()),
@@ -170,9 +172,15 @@ export function makeReport(
         calibrationDueAt: i.calibrationDueAt,
         certificate: i.certificate,
         inCalibration: inCalibration(i, closedAt),
+        allowed: allowedFor(visit, i.id),
       })),
     cautions: context.practice.cautions,
   }
+}
+
+function allowedFor(visit: VisitState, instrumentId: string): { reason: string; by: string } | null {
+  const found = visit.allowed.findLast((a) => a.instrumentId === instrumentId)
+  return found ? { reason: found.reason, by: found.by } : null
 }
 
 function applianceReport(

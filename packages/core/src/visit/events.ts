@@ -19,6 +19,8 @@ export const EVENT_DATA = {
       .max(50),
   }),
   'instrument.zeroed': z.strictObject({ instrumentId: z.uuid(), place: z.enum(['clean-air', 'at-connection']) }),
+  /** Out of calibration and used all the same: the reason is printed. */
+  'instrument.allowed': z.strictObject({ instrumentId: z.uuid(), reason }),
   'instrument.response-seen': z.strictObject({ instrumentId: z.uuid(), how: z.enum(['bump-gas', 'light-off']) }),
   'observation.made': z
     .strictObject({ observationId: z.enum(OBSERVATION_IDS), answer: idText })

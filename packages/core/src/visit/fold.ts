@@ -43,6 +43,7 @@ export function foldVisit(visitId: string, events: readonly StoredEvent[], conte
       nextDueOn: null,
       looseEnds: [],
       zeroed: [],
+      allowed: [],
       responses: [],
       defects: [],
       parts: [],
@@ -108,6 +109,9 @@ function apply(draft: Draft, event: StoredEvent, index: number): void {
       return
     case 'instrument.zeroed':
       visit.zeroed.push({ ...event.data, at: event.at, index })
+      return
+    case 'instrument.allowed':
+      visit.allowed.push({ ...event.data, ...stamp })
       return
     case 'instrument.response-seen':
       visit.responses.push({ ...event.data, index })
@@ -237,7 +241,7 @@ function judgeAll(
   appliance: VisitAppliance,
   readings: readonly LiveReading[],
   context: VisitContext,
-  proofs: Pick<VisitState, 'zeroed' | 'responses'>,
+  proofs: Pick<VisitState, 'zeroed' | 'responses' | 'allowed'>,
 ): JudgedReading[] {
   const { practice, instruments } = context
   const measured = readings.map((reading): JudgedReading => {

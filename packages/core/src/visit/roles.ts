@@ -11,6 +11,7 @@ const leadOnly: readonly EventType[] = ['visit.reopened']
 const provisionalForApprentice: readonly EventType[] = [
   'adjustment.made',
   'gate.overridden',
+  'instrument.allowed',
   'defect.found',
   'part.fitted',
   'appliance.outcome-set',

@@ -113,6 +113,8 @@ export interface VisitState {
   readonly appliances: readonly ApplianceState[]
   readonly looseEnds: readonly LooseEnd[]
   readonly zeroed: readonly { readonly instrumentId: string; readonly place: string; readonly at: string; readonly index: number }[]
+  /** Instruments out of calibration that somebody answers for. */
+  readonly allowed: readonly { readonly instrumentId: string; readonly reason: string; readonly at: string; readonly by: string }[]
   readonly responses: readonly { readonly instrumentId: string; readonly how: string; readonly index: number }[]
   readonly defects: readonly {
     readonly id: string

@@ -3,10 +3,10 @@ import { channelFor, inCalibration, type Instrument, MEASURANDS } from '../measu
 import type { LiveReading, VisitState } from './state'
 import type { NoVerdict } from './verdict'
 
-type Proofs = Pick<VisitState, 'zeroed' | 'responses'>
+type Proofs = Pick<VisitState, 'zeroed' | 'responses' | 'allowed'>
 
 /**
- * Why a reading cannot be judged, or undefined when it can: early, instrument not named, out of calibration, not zeroed, over range, a channel
+ * Why a reading cannot be judged, or undefined when it can: early, instrument not named, out of calibration (and nobody answers for it with a reason), not zeroed, over range, a channel
  * that the instrument only computes, diluted by air, or a zero too perfect to believe (CO at 0 from a cell that was never seen to respond).
  */
 export function whyNoVerdict(reading: LiveReading, instruments: readonly Instrument[], proofs: Proofs): NoVerdict | undefined {
@@ -15,7 +15,8 @@ export function whyNoVerdict(reading: LiveReading, instruments: readonly Instrum
   if (!instrument) return 'no-instrument'
   const channel = channelFor(instrument, reading.measurandId)
   if (!channel) return 'no-channel'
-  if (!inCalibration(instrument, reading.takenAt)) return 'out-of-calibration'
+  if (!inCalibration(instrument, reading.takenAt) && !proofs.allowed.some((a) => a.instrumentId === instrument.id))
+    return 'out-of-calibration'
   if (channel.origin === 'computed') return 'computed-by-instrument'
   if (reading.valueSi > channel.max || reading.valueSi < channel.min) return 'over-range'
   const { zero } = MEASURANDS[reading.measurandId]

@@ -3,6 +3,7 @@ import type { Instrument } from '@lucerna/core/measure'
 import type { Practice } from '@lucerna/core/practice'
 import { sql } from 'drizzle-orm'
 import {
+  boolean,
   customType,
   date,
   doublePrecision,
@@ -17,10 +18,18 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
+import type { CheckKind } from '@/features/instruments/schemas'
 import type { PipeRow, SafetyRow } from '@/features/places/schemas'
 import { user } from './auth'
 import { ownFirmOnly, stamp } from './common'
 import { firmId } from './people'
+
+/** Who issued a version of a card or profile, when, and what changed in it; the shipped ones have nobody. */
+const issued = () => ({
+  issuedAt: stamp('issued_at'),
+  issuedBy: text('issued_by').references(() => user.id),
+  note: text('note'),
+})
 
 export const practiceProfile = pgTable(
   'practice_profile',
@@ -29,6 +38,7 @@ export const practiceProfile = pgTable(
     profileId: text('profile_id').notNull(),
     version: integer('version').notNull(),
     data: jsonb('data').$type<Practice>().notNull(),
+    ...issued(),
   },
   (t) => [primaryKey({ columns: [t.firmId, t.profileId, t.version] }), ownFirmOnly()],
 )
@@ -40,8 +50,28 @@ export const targetCard = pgTable(
     cardId: text('card_id').notNull(),
     version: integer('version').notNull(),
     data: jsonb('data').$type<Card>().notNull(),
+    ...issued(),
   },
   (t) => [primaryKey({ columns: [t.firmId, t.cardId, t.version] }), ownFirmOnly()],
+)
+
+/** A card or profile being written: may be incomplete; becomes the next version when it is issued. */
+export const documentDraft = pgTable(
+  'document_draft',
+  {
+    firmId: firmId(),
+    kind: text('kind', { enum: ['card', 'practice'] }).notNull(),
+    documentId: text('document_id').notNull(),
+    /** The version it was begun from; null: something new. */
+    basedOn: integer('based_on'),
+    data: jsonb('data').$type<Record<string, unknown>>().notNull(),
+    version: integer('version').notNull().default(1),
+    updatedAt: stamp('updated_at').notNull(),
+    updatedBy: text('updated_by')
+      .notNull()
+      .references(() => user.id),
+  },
+  (t) => [primaryKey({ columns: [t.firmId, t.kind, t.documentId] }), ownFirmOnly()],
 )
 
 /** What every register has: the version that an edit must name, and a mark in place of deletion. */
@@ -209,6 +239,112 @@ export const instrument = pgTable(
     calibrationDueAt: stamp('calibration_due_at').notNull(),
     certificate: text('certificate'),
     heldBy: text('held_by').references(() => user.id),
+    /** How often its battery and its water trap are looked after, days; null: it has none or nobody counts. */
+    batteryDays: integer('battery_days'),
+    trapDays: integer('trap_days'),
+    remark: text('remark'),
+    ...registered(),
   },
-  (t) => [index('instrument_holder').on(t.firmId, t.heldBy), ownFirmOnly()],
+  (t) => [index('instrument_holder').on(t.firmId, t.heldBy), unique('instrument_in_firm').on(t.firmId, t.id), ownFirmOnly()],
+)
+
+/** What was done to an instrument, and what it showed then: calibrations, zero and bump checks, battery, water trap, cells. Append-only. */
+export const instrumentCheck = pgTable(
+  'instrument_check',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    instrumentId: uuid('instrument_id').notNull(),
+    kind: text('kind').$type<CheckKind>().notNull(),
+    at: stamp('at').notNull(),
+    by: text('by')
+      .notNull()
+      .references(() => user.id),
+    channelId: text('channel_id'),
+    /** What was put on, and what was shown; the difference over time is the drift. */
+    appliedSi: doublePrecision('applied_si'),
+    shownSi: doublePrecision('shown_si'),
+    passed: boolean('passed').notNull(),
+    dueAt: stamp('due_at'),
+    certificate: text('certificate'),
+    note: text('note'),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.instrumentId], foreignColumns: [instrument.firmId, instrument.id] }),
+    index('instrument_check_of').on(t.instrumentId, t.at),
+    ownFirmOnly(),
+  ],
+)
+
+/** Links that leave the firm on paper: the lid label's. The path is PUBLIC_URL/l/{token}; signing in comes first; it can be revoked. */
+export const publicLink = pgTable(
+  'public_link',
+  {
+    token: text('token').primaryKey(),
+    firmId: firmId(),
+    kind: text('kind', { enum: ['lid-label'] }).notNull(),
+    subjectId: uuid('subject_id').notNull(),
+    createdAt: stamp('created_at').notNull(),
+    createdBy: text('created_by')
+      .notNull()
+      .references(() => user.id),
+    revokedAt: stamp('revoked_at'),
+  },
+  (t) => [index('public_link_of').on(t.firmId, t.subjectId), ownFirmOnly()],
+)
+
+export const IMPORT_KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
+export const IMPORT_STATES = ['reading', 'checked', 'importing', 'done', 'refused', 'cancelled'] as const
+
+/** One import: a file read and checked row by row, then taken over as a whole or not at all. */
+export const importJob = pgTable(
+  'import_job',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    kind: text('kind', { enum: IMPORT_KINDS }).notNull(),
+    fileName: text('file_name').notNull(),
+    state: text('state', { enum: IMPORT_STATES }).notNull(),
+    /** Rows read, and what would happen with them. */
+    rows: integer('rows').notNull().default(0),
+    added: integer('added').notNull().default(0),
+    changed: integer('changed').notNull().default(0),
+    same: integer('same').notNull().default(0),
+    refused: integer('refused').notNull().default(0),
+    /** Rows taken over so far. */
+    progress: integer('progress').notNull().default(0),
+    /** What is wrong with the file as a whole. */
+    message: text('message'),
+    cancelAsked: boolean('cancel_asked').notNull().default(false),
+    createdAt: stamp('created_at').notNull(),
+    /** Of its last sign of life; an import that stopped giving any was broken off. */
+    updatedAt: stamp('updated_at').notNull(),
+    createdBy: text('created_by')
+      .notNull()
+      .references(() => user.id),
+  },
+  (t) => [index('import_newest').on(t.firmId, t.createdAt), unique('import_in_firm').on(t.firmId, t.id), ownFirmOnly()],
+)
+
+/** Rows of an import between reading and taking over; gone afterwards but for those that were refused. */
+export const importRow = pgTable(
+  'import_row',
+  {
+    jobId: uuid('job_id').notNull(),
+    firmId: firmId(),
+    /** As a spreadsheet counts: the header is row 1. */
+    line: integer('line').notNull(),
+    action: text('action', { enum: ['add', 'change', 'same', 'refuse'] }).notNull(),
+    /** The entry it becomes or changes. */
+    subjectId: uuid('subject_id'),
+    label: text('label').notNull(),
+    data: jsonb('data').$type<unknown>(),
+    problems: jsonb('problems').$type<readonly { readonly column: string; readonly message: string }[]>(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.jobId, t.line] }),
+    foreignKey({ columns: [t.firmId, t.jobId], foreignColumns: [importJob.firmId, importJob.id] }).onDelete('cascade'),
+    index('import_row_action').on(t.jobId, t.action, t.line),
+    ownFirmOnly(),
+  ],
 )

@@ -121,6 +121,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
             ) : (
               <b className="text-error">{t('report.not-calibrated')}</b>
             )}
+            {!i.inCalibration && i.allowed && `, ${t('report.allowed', i.allowed)}`}
             {i.certificate && ` · ${i.certificate}`}
           </>
         ))}

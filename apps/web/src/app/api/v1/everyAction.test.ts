@@ -5,6 +5,8 @@ import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import { appliance, followUp, gasSupply, invitation, mail, membership, photo, session, site, visit } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
+import type { Action, Method, Tried, Who } from '@/test/actions'
+import { exchangeActions } from '@/test/exchangeActions'
 import { actorNamed, closeAll, newVisit, ownerDb, started } from '@/test/world'
 
 let asking: Actor | null = null
@@ -15,7 +17,6 @@ jest.mock('@/server/actor', () => ({
 }))
 
 const HERE = __dirname
-type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE'
 type Handler = (request: Request, context: { params: Promise<Record<string, string>> }) => Promise<Response>
 
 /** Sends a request straight to a route, as a person; the answer's status and body. */
@@ -25,10 +26,17 @@ async function send(
   route: string,
   {
     id,
+    params,
     query = '',
     body,
     version,
-  }: { id?: string | undefined; query?: string | undefined; body?: unknown; version?: number | undefined } = {},
+  }: {
+    id?: string | undefined
+    params?: Record<string, string> | undefined
+    query?: string | undefined
+    body?: unknown
+    version?: number | undefined
+  } = {},
 ) {
   asking = actor
   const handlers = (await import(path.join(HERE, route, 'route.ts'))) as Partial<Record<Method, Handler>>
@@ -38,12 +46,12 @@ async function send(
     headers: { host: '127.0.0.1', ...(version !== undefined && { 'if-match': `"${version}"` }) },
     ...(raw !== undefined && { body: raw }),
   })
-  const response = await handlers[method]!(request, { params: Promise.resolve(id === undefined ? (undefined as never) : { id }) })
+  const given = params ?? (id === undefined ? undefined : { id })
+  const response = await handlers[method]!(request, { params: Promise.resolve(given as never) })
   const text = await response.text()
   return { status: response.status, text, etag: response.headers.get('etag'), type: response.headers.get('content-type') }
 }
 
-type Who = 'lead' | 'technician' | 'apprentice' | 'planner' | 'viewer' | 'lapsed' | 'other' | 'nobody'
 const people = {} as Record<Exclude<Who, 'nobody'>, Actor>
 let jpeg: Buffer
 
@@ -188,18 +196,6 @@ const aFollowUp = async () => {
   const id = uuidv7()
   await ownerDb.insert(followUp).values({ ...some!, id, sourceKey: id, closedAt: null })
   return { id }
-}
-
-type Tried = { id?: string; query?: string; body?: unknown; version?: number }
-interface Action {
-  readonly method: Method
-  readonly route: string
-  /** Who is let through; everybody else of the firm gets 403, the other firm 404 (or its own, for what has no id). */
-  readonly may: readonly Who[]
-  readonly ok: number
-  readonly prepare: () => Promise<Tried>
-  /** What the other firm gets. */
-  readonly other?: number
 }
 
 const ALL: readonly Who[] = ['lead', 'technician', 'apprentice', 'planner', 'viewer', 'lapsed']
@@ -382,6 +378,7 @@ const ACTIONS: readonly Action[] = [
       return { id: made.visitId, body: { events: [started(made.visitId, made.applianceId)] } }
     },
   },
+  ...exchangeActions(place, () => people.lead, uuidv7),
   {
     // Everybody may hold the device; who confirms proves it by passcode (wrong here).
     method: 'POST',
@@ -426,7 +423,8 @@ test('no action is left out', () => {
     const names = [...source.matchAll(/export const (?:\{([^}]+)\}|(\w+))/g)].flatMap(([, many, one]) =>
       many ? many.split(',').map((m) => m.trim()) : [one],
     )
-    return names.map((m) => `${m} ${route}`)
+    const again = [...source.matchAll(/export \{[^}]*?as (GET|POST|PUT|PATCH|DELETE)[^}]*\} from/g)].map((m) => m[1])
+    return [...names, ...again].map((m) => `${m} ${route}`)
   })
   // The Workings keep nothing but one's own inputs; their own tests try them.
   const elsewhere = exported.filter((e) => / workings/.test(e))

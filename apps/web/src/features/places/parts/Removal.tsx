@@ -8,7 +8,7 @@ import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 
-type Register = 'sites' | 'supplies' | 'appliances'
+type Register = 'sites' | 'supplies' | 'appliances' | 'instruments'
 
 /** Brings a removed entry back, and says so. */
 async function restore(register: Register, id: string): Promise<boolean> {

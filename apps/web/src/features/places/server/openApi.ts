@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { ZodOpenApiOperationObject, ZodOpenApiPathsObject, ZodOpenApiResponseObject } from 'zod-openapi'
+import type { ZodOpenApiPathsObject } from 'zod-openapi'
 import {
   confirmationSchema,
   firmSchema,
@@ -10,14 +10,13 @@ import {
 } from '@/features/people/schemas'
 import { acceptedSchema } from '@/features/visit/client/post'
 import { planSchema } from '@/features/visit/server/plan'
-import { errors, type ErrorStatus, idInPath, json } from '@/server/openApiParts'
+import { body, byId, idInPath, json, nothing, operation, version } from '@/server/openApiParts'
 import { applianceSchema, siteSchema, supplySchema } from '../schemas'
 import { newPhotoSchema } from './photos'
 
 /** The registers, people and settings in the API document. */
 
 const entry = z.looseObject({ id: z.uuid(), siteId: z.uuid(), version: z.number(), deletedAt: z.string().nullable() })
-const version = z.object({ 'if-match': z.string().meta({ description: 'The ETag that the edit was made from, as "3".' }) })
 const page = z.object({ rows: z.array(z.looseObject({ id: z.uuid() })), next: z.string().nullable() })
 const listQuery = z.object({
   q: z.string().optional(),
@@ -26,23 +25,9 @@ const listQuery = z.object({
   state: z.string().optional(),
   after: z.string().optional(),
 })
-const nothing = { description: 'Done.' }
-
-function operation(
-  operationId: string,
-  tags: [string],
-  summary: string,
-  ok: [status: '200' | '201' | '204', answer: ZodOpenApiResponseObject],
-  problems: ErrorStatus[],
-  more: Partial<ZodOpenApiOperationObject> = {},
-): ZodOpenApiOperationObject {
-  return { operationId, tags, summary, responses: { [ok[0]]: ok[1], ...errors(401, ...problems) }, ...more }
-}
-const body = (schema: z.ZodType) => ({ requestBody: { required: true, content: { 'application/json': { schema } } } })
-const byId = { requestParams: { path: idInPath } }
 
 /** Read, write, remove and bring back: the same for every register. */
-const register = (name: string, path: string, schema: z.ZodType): ZodOpenApiPathsObject => ({
+export const registerPaths = (name: string, path: string, schema: z.ZodType): ZodOpenApiPathsObject => ({
   [`/api/v1/${path}/{id}`]: {
     get: operation(`read-${name}`, ['Places'], `One ${name}, with its version as ETag`, ['200', json(entry, 'As stored.')], [404], byId),
     put: operation(
@@ -69,7 +54,7 @@ const register = (name: string, path: string, schema: z.ZodType): ZodOpenApiPath
     post: operation(`restore-${name}`, ['Places'], `Brings a removed ${name} back`, ['200', json(entry, 'Back.')], [403, 404, 422], byId),
   },
 })
-const create = (name: string, schema: z.ZodType, onSite: boolean) =>
+export const createOperation = (name: string, schema: z.ZodType, onSite: boolean) =>
   operation(`create-${name}`, ['Places'], `A new ${name}`, ['201', json(entry, 'Stored.')], [400, 403, 404, 413, 422], {
     ...(onSite && byId),
     description: 'The body may hold an `id` (UUIDv7) made where it was typed: sending it twice then makes one.',
@@ -94,18 +79,18 @@ export const placesPaths = (): ZodOpenApiPathsObject => ({
     get: operation('list-sites', ['Places'], 'Sites by name, a page at a time', ['200', json(page, 'A page.')], [], {
       requestParams: { query: listQuery },
     }),
-    post: create('site', siteSchema, false),
+    post: createOperation('site', siteSchema, false),
   },
-  ...register('site', 'sites', siteSchema),
-  '/api/v1/sites/{id}/supplies': { post: create('supply', supplySchema, true) },
-  ...register('supply', 'supplies', supplySchema),
-  '/api/v1/sites/{id}/appliances': { post: create('appliance', applianceSchema, true) },
+  ...registerPaths('site', 'sites', siteSchema),
+  '/api/v1/sites/{id}/supplies': { post: createOperation('supply', supplySchema, true) },
+  ...registerPaths('supply', 'supplies', supplySchema),
+  '/api/v1/sites/{id}/appliances': { post: createOperation('appliance', applianceSchema, true) },
   '/api/v1/appliances': {
     get: operation('list-appliances', ['Places'], 'Appliances by next service, a page at a time', ['200', json(page, 'A page.')], [], {
       requestParams: { query: listQuery },
     }),
   },
-  ...register('appliance', 'appliances', applianceSchema),
+  ...registerPaths('appliance', 'appliances', applianceSchema),
   '/api/v1/sites/{id}/contact': {
     get: operation(
       'export-contact',

@@ -4,7 +4,7 @@ import type { Transaction } from '@/db/client'
 import type { Actor } from '@/server/actor'
 import { audit, type AUDIT_SUBJECTS, changesBetween } from '@/server/audit'
 import { parseFields } from '@/server/fields'
-import { mustMay } from '@/server/may'
+import { type Deed, mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
 
@@ -26,6 +26,8 @@ export interface Register<F extends object> {
   readonly insert: (tx: Transaction, firmId: string, id: string, siteId: string, fields: F, now: string) => Promise<void>
   readonly update: (tx: Transaction, firmId: string, id: string, fields: F, version: number, now: string) => Promise<void>
   readonly mark: (tx: Transaction, firmId: string, id: string, deletedAt: string | null, version: number, now: string) => Promise<void>
+  /** Who may write and remove, where it is not everybody who keeps registers. */
+  readonly deeds?: { readonly write: Deed; readonly remove: Deed }
   /** What the fields have to agree with: other entries, cards, duplicates. Throws a problem. */
   readonly check: (tx: Transaction, actor: Actor, siteId: string, fields: F, id: string) => Promise<void>
   /** Why an entry cannot be removed now; throws a problem. */
@@ -62,7 +64,7 @@ export async function createEntry<F extends object>(
   body: unknown,
   now: string,
 ): Promise<{ entry: Entry<F>; fresh: boolean }> {
-  mustMay(actor, 'register.write')
+  mustMay(actor, register.deeds?.write ?? 'register.write')
   const { id: wish, ...rest } = parseFields(newIdSchema, body)
   const known = wish === undefined ? null : await register.read(tx, actor.firmId, wish, false)
   if (known) return { entry: known, fresh: false }
@@ -90,7 +92,7 @@ export async function changeEntry<F extends object>(
   version: number,
   now: string,
 ): Promise<Entry<F>> {
-  mustMay(actor, 'register.write')
+  mustMay(actor, register.deeds?.write ?? 'register.write')
   const before = await found(tx, actor, register, id, true)
   if (before.deletedAt) throw new ApiProblem(410, 'removed', t('register.removed'))
   const fields = parseFields(register.schema, body)
@@ -115,7 +117,7 @@ export async function markEntry<F extends object>(
   removed: boolean,
   now: string,
 ): Promise<Entry<F>> {
-  mustMay(actor, 'register.remove')
+  mustMay(actor, register.deeds?.remove ?? 'register.remove')
   const before = await found(tx, actor, register, id, true)
   if ((before.deletedAt !== null) === removed) return before
   if (removed) await register.checkRemoval(tx, actor, before)

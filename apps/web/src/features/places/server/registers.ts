@@ -131,7 +131,7 @@ export const siteRegister: Register<SiteFields> = {
   reindex: (tx, firmId, entry) => reindexSite(tx, firmId, entry.id),
 }
 
-const SUPPLY_KEYS = [
+export const SUPPLY_KEYS = [
   'gas',
   'meter',
   'meterKind',
@@ -193,7 +193,7 @@ export const supplyRegister: Register<SupplyFields> = {
   },
 }
 
-const APPLIANCE_KEYS = [
+export const APPLIANCE_KEYS = [
   'supplyId',
   'cardId',
   'cardVersion',

@@ -104,7 +104,7 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
       .select({ i: instrument, holder: user.name })
       .from(instrument)
       .leftJoin(user, eq(user.id, instrument.heldBy))
-      .where(and(eq(instrument.firmId, firmId), ids && inArray(instrument.id, [...ids])))
+      .where(and(eq(instrument.firmId, firmId), isNull(instrument.deletedAt), ids && inArray(instrument.id, [...ids])))
     return rows.map((r) => ({
       subjectId: r.i.id,
       title: `${r.i.maker} ${r.i.model}`,

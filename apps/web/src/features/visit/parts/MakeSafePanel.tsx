@@ -3,6 +3,7 @@
 import { OBSERVATIONS, type ObservationId, type Step } from '@lucerna/core/procedure'
 import { firingStops, missingIn, readingKey } from '@lucerna/core/visit'
 import { inCalibration } from '@lucerna/core/measure'
+import { AllowInstrument } from './AllowInstrument'
 import { WarningSign } from '@/ui/WarningSign'
 import { timeAt } from '@/ui/dates'
 import { t } from '@/ui/words'
@@ -37,6 +38,7 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
           .map((i) => {
             const zeroed = visit.zeroed.findLast((z) => z.instrumentId === i.id)
             const seen = visit.responses.some((r) => r.instrumentId === i.id)
+            const allowed = visit.allowed.findLast((a) => a.instrumentId === i.id)
             const calibrated = inCalibration(i, new Date().toISOString())
             return (
               <li key={i.id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
@@ -50,10 +52,19 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
                     ) : (
                       <>
                         <WarningSign size={17} />
-                        {t('zero.out-of-calibration')}
+                        {allowed ? t('zero.allowed', { reason: allowed.reason, by: allowed.by }) : t('zero.out-of-calibration')}
                       </>
                     )}
                   </p>
+                  {!calibrated && !allowed && !readOnly && (
+                    <AllowInstrument
+                      onAllow={(reason) =>
+                        void record([
+                          { type: 'instrument.allowed', stepId: step.id, applianceId: appliance.id, data: { instrumentId: i.id, reason } },
+                        ])
+                      }
+                    />
+                  )}
                 </div>
                 {i.kind === 'analyser' && (
                   <button

@@ -130,6 +130,7 @@ function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void
 const MOVES_VALUES: ReadonlySet<VisitEvent['type']> = new Set([
   'instrument.zeroed',
   'instrument.response-seen',
+  'instrument.allowed',
   'reading.taken',
   'reading.corrected',
   'adjustment.made',

@@ -79,7 +79,7 @@ export function checkAgainstVisit(events: readonly VisitEvent[], loaded: LoadedV
     }
     if (event.type === 'reading.taken') event.data.readings.forEach((r, i) => reading(r, `data.readings[${i}]`))
     if (event.type === 'reading.corrected' && event.data.replacement) reading(event.data.replacement, 'data.replacement')
-    if (event.type === 'instrument.zeroed' || event.type === 'instrument.response-seen')
+    if (event.type === 'instrument.zeroed' || event.type === 'instrument.response-seen' || event.type === 'instrument.allowed')
       instrument(event.data.instrumentId, 'data.instrumentId')
     if (event.type === 'state.commanded' && owner && !firingState(owner.card, event.data.firingStateId))
       wrong('data.firingStateId', 'The card has no such firing state.', 'unknown-firing-state')

@@ -218,7 +218,8 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
 
 function instrumentIds(events: readonly StoredEvent[]): string[] {
   const ids = events.flatMap((e) => {
-    if (e.type === 'instrument.zeroed' || e.type === 'instrument.response-seen') return [e.data.instrumentId]
+    if (e.type === 'instrument.zeroed' || e.type === 'instrument.response-seen' || e.type === 'instrument.allowed')
+      return [e.data.instrumentId]
     if (e.type === 'reading.taken') return e.data.readings.flatMap((r) => r.source.instrumentId ?? [])
     if (e.type === 'reading.corrected') return e.data.replacement?.source.instrumentId ?? []
     return []

@@ -86,6 +86,11 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
                 <GitCompareArrows size={18} aria-hidden="true" /> {t('compare.open')}
               </Link>
             )}
+            {may(actor, 'label.print') && !gone && (
+              <Link href={`/appliances/${appliance.id}/label`} className="btn btn-outline">
+                {t('label.title')}
+              </Link>
+            )}
             <Link href={`/workings?appliance=${appliance.id}`} className="btn btn-outline">
               {t('calc.for-appliance-link')}
             </Link>

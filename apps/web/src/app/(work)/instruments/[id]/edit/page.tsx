@@ -1,0 +1,22 @@
+import { notFound, redirect } from 'next/navigation'
+import { inFirm } from '@/db/client'
+import { FormFrame } from '@/features/instruments/FormFrame'
+import { instrumentRegister } from '@/features/instruments/server/register'
+import { readEntry } from '@/features/places/server/register'
+import { requireActor } from '@/server/actor'
+import { may } from '@/server/may'
+import { foundOrNot } from '@/server/page'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.instruments') }
+
+export default async function EditInstrumentPage({ params }: { readonly params: Promise<{ id: string }> }) {
+  const { id } = await params
+  const actor = await requireActor(`/instruments/${id}/edit`)
+  if (!may(actor, 'instrument.write')) redirect(`/instruments/${id}`)
+  const entry = await foundOrNot(id, () => inFirm(actor, (tx) => readEntry(tx, actor, instrumentRegister, id)))
+  if (entry.deletedAt) notFound()
+  return (
+    <FormFrame actor={actor} title={`${entry.fields.maker} ${entry.fields.model}`} id={id} version={entry.version} fields={entry.fields} />
+  )
+}

@@ -1,0 +1,117 @@
+import { channelSpecSchema } from '@lucerna/core/measure'
+import Link from 'next/link'
+import { inFirm } from '@/db/client'
+import { unitsOf } from '@/features/documents/server/pages'
+import { accuracyText, readingText, spanText } from '@/features/instruments/channels'
+import { dueOf } from '@/features/instruments/due'
+import { Checks } from '@/features/instruments/parts/Checks'
+import { DueList } from '@/features/instruments/parts/DueList'
+import { Drift } from '@/features/instruments/parts/Drift'
+import { checksOf, instrumentRegister } from '@/features/instruments/server/register'
+import { listMembers } from '@/features/people/server/members'
+import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
+import { readEntry } from '@/features/places/server/register'
+import { openVisitOf } from '@/features/today/queries'
+import { requireActor } from '@/server/actor'
+import { may } from '@/server/may'
+import { foundOrNot } from '@/server/page'
+import { plainDate } from '@/ui/dates'
+import { Frame } from '@/ui/Frame'
+import { WideTable } from '@/ui/WideTable'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.instruments') }
+
+export default async function InstrumentPage({ params }: { readonly params: Promise<{ id: string }> }) {
+  const { id } = await params
+  const actor = await requireActor(`/instruments/${id}`)
+  const page = await foundOrNot(id, () =>
+    inFirm(actor, async (tx) => ({
+      entry: await readEntry(tx, actor, instrumentRegister, id),
+      checks: await checksOf(tx, actor.firmId, id),
+      members: await listMembers(tx, actor, new Date().toISOString()),
+    })),
+  )
+  const units = await unitsOf(actor)
+  const { entry, checks, members } = page
+  const f = entry.fields
+  const today = new Date().toISOString().slice(0, 10)
+  const channels = f.channels.map((c) => channelSpecSchema.parse(c))
+  const writes = may(actor, 'instrument.write') && entry.deletedAt === null
+  return (
+    <Frame title={`${f.maker} ${f.model}`} subtitle={f.serial} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+      <div className="mx-auto flex max-w-5xl flex-col gap-8 p-4 lg:py-8">
+        {entry.deletedAt && (
+          <RemovedNote
+            register="instruments"
+            id={id}
+            since={plainDate(entry.deletedAt.slice(0, 10))}
+            mayRestore={may(actor, 'instrument.write')}
+          />
+        )}
+        <div className="flex flex-wrap items-start justify-between gap-4">
+          <div>
+            <p>
+              {t(`instrument.${f.kind}`)} · {members.find((m) => m.userId === f.heldBy)?.name ?? t('instruments.nobody')}
+            </p>
+            <p className="quiet">
+              {t('calibration.from-until', { from: plainDate(f.calibratedOn), until: plainDate(f.calibrationDueOn) })}
+              {f.certificate && ` · ${f.certificate}`}
+            </p>
+            {f.remark && <p className="mt-2 max-w-prose">{f.remark}</p>}
+          </div>
+          {writes && (
+            <div className="flex gap-2">
+              <Link href={`/instruments/${id}/edit`} className="btn btn-outline">
+                {t('form.edit')}
+              </Link>
+              <RemoveButton register="instruments" id={id} name={`${f.maker} ${f.model}`} then="/instruments" />
+            </div>
+          )}
+        </div>
+        <DueList due={dueOf(f, checks, today)} />
+        <section>
+          <h2 className="mb-1 text-lg font-semibold">{t('instrument.part.channels')}</h2>
+          <WideTable label={t('instrument.part.channels')}>
+            <thead>
+              <tr className="border-b hairline text-sm quiet">
+                {['channel', 'range', 'resolution', 'accuracy', 'origin'].map((c) => (
+                  <th key={c} scope="col" className="py-2 pr-4 font-normal">
+                    {t(`doc.field.${c}`)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {channels.map((c) => (
+                <tr key={c.id} className="border-b hairline">
+                  <th scope="row" className="py-2 pr-4 font-semibold">
+                    {t(`channel.${c.channel}`)}
+                  </th>
+                  <td className="py-2 pr-4 whitespace-nowrap">
+                    {readingText(c.channel, c.min, units)} – {readingText(c.channel, c.max, units)}
+                  </td>
+                  <td className="py-2 pr-4 whitespace-nowrap">{spanText(c.channel, c.resolution, units)}</td>
+                  <td className="py-2 pr-4">{accuracyText(c, units)}</td>
+                  <td className={`py-2 ${c.origin === 'computed' ? 'text-warning' : 'quiet'}`}>{t(`origin.${c.origin}`)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </WideTable>
+        </section>
+        <section>
+          <h2 className="mb-2 text-lg font-semibold">{t('instrument.drift')}</h2>
+          <Drift channels={channels} checks={checks} units={units} />
+        </section>
+        <Checks
+          instrumentId={id}
+          channels={channels}
+          checks={checks}
+          units={units}
+          today={today}
+          allowed={may(actor, 'instrument.check') && entry.deletedAt === null}
+        />
+      </div>
+    </Frame>
+  )
+}

@@ -1,0 +1,42 @@
+import { redirect } from 'next/navigation'
+import { FormFrame } from '@/features/instruments/FormFrame'
+import { requireActor } from '@/server/actor'
+import { may } from '@/server/may'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('instruments.new') }
+
+export default async function NewInstrumentPage() {
+  const actor = await requireActor('/instruments/new')
+  if (!may(actor, 'instrument.write')) redirect('/instruments')
+  const today = new Date().toISOString().slice(0, 10)
+  const fields = {
+    kind: 'manometer',
+    maker: '',
+    model: '',
+    serial: '',
+    channels: [
+      {
+        id: 'p',
+        channel: 'pressure',
+        origin: 'measured',
+        min: -10_000,
+        max: 10_000,
+        resolution: 1,
+        absolute: 5,
+        relative: 0.005,
+        combine: 'larger',
+      },
+    ],
+    calibratedOn: today,
+    calibrationDueOn: '',
+    certificate: null,
+    heldBy: actor.userId,
+    batteryDays: null,
+    trapDays: null,
+    remark: null,
+  } as const
+  return (
+    <FormFrame actor={actor} title={t('instruments.new')} id={null} version={null} fields={{ ...fields, channels: [...fields.channels] }} />
+  )
+}

@@ -1,0 +1,14 @@
+import { DocumentPage } from '@/features/documents/DocumentPage'
+import { t } from '@/ui/words'
+
+export const metadata = { title: t('nav.practices') }
+
+export default async function Page({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ id: string }>
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
+  return <DocumentPage kind="practice" id={(await params).id} query={await searchParams} />
+}

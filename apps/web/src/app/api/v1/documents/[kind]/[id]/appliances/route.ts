@@ -1,0 +1,1 @@
+export { moveRoute as POST } from '@/features/documents/server/routes'

@@ -1,0 +1,3 @@
+import { draftRoutes } from '@/features/documents/server/routes'
+
+export const { GET, POST, PUT, DELETE } = draftRoutes

@@ -1,0 +1,1 @@
+export { fileRoute as GET } from '@/features/documents/server/routes'

@@ -1,0 +1,1 @@
+export { issueRoute as POST } from '@/features/documents/server/routes'

@@ -1,0 +1,1 @@
+export { listRoute as GET } from '@/features/documents/server/routes'

@@ -1,0 +1,1 @@
+export { exportRoute as GET } from '@/features/exchange/server/routes'

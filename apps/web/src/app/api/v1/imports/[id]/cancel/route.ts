@@ -1,0 +1,1 @@
+export { cancelRoute as POST } from '@/features/exchange/server/routes'

@@ -1,0 +1,1 @@
+export { commitRoute as POST } from '@/features/exchange/server/routes'

@@ -1,0 +1,1 @@
+export { jobRoute as GET } from '@/features/exchange/server/routes'

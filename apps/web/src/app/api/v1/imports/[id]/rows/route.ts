@@ -1,0 +1,1 @@
+export { rowsRoute as GET } from '@/features/exchange/server/routes'

@@ -1,0 +1,3 @@
+import { importsRoutes } from '@/features/exchange/server/routes'
+
+export const { GET, POST } = importsRoutes

@@ -1,0 +1,1 @@
+export { schemaRoute as GET } from '@/features/exchange/server/routes'

@@ -1,0 +1,89 @@
+'use client'
+
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { ask } from '@/ui/ask'
+import type { DocumentKind } from '../kinds'
+import type { Row } from '../spec'
+
+export type DraftState = 'kept' | 'waiting' | 'away' | 'elsewhere'
+
+const PAUSE_MS = 700
+const MOST_STEPS = 200
+
+interface History {
+  readonly past: readonly Row[]
+  readonly now: Row
+  readonly future: readonly Row[]
+}
+
+/** A draft that keeps itself on the server while it is written, with undo and redo. Changes close together are one step. */
+export function useDraft(kind: DocumentKind, id: string, first: Row, firstVersion: number) {
+  const [history, setHistory] = useState<History>({ past: [], now: first, future: [] })
+  const [state, setState] = useState<DraftState>('kept')
+  const version = useRef(firstVersion)
+  const kept = useRef(first)
+  const lastEdit = useRef(0)
+  const busy = useRef<Promise<void> | null>(null)
+  const current = useRef(first)
+  useEffect(() => {
+    current.current = history.now
+  }, [history])
+
+  const save = useCallback(async (): Promise<void> => {
+    if (busy.current) await busy.current
+    const sent = current.current
+    if (sent === kept.current) return
+    const work = (async () => {
+      const answer = await ask('PUT', `/api/v1/documents/${kind}/${id}/draft`, { data: sent }, version.current)
+      if (answer.ok) {
+        version.current = answer.version ?? version.current + 1
+        kept.current = sent
+        setState(current.current === sent ? 'kept' : 'waiting')
+      } else setState(answer.problem.status === 412 ? 'elsewhere' : 'away')
+    })()
+    busy.current = work
+    await work
+    busy.current = null
+  }, [kind, id])
+
+  useEffect(() => {
+    if (history.now === kept.current || state === 'elsewhere') return
+    const timer = setTimeout(() => void save(), state === 'away' ? 3000 : PAUSE_MS)
+    return () => clearTimeout(timer)
+  }, [history, state, save])
+
+  useEffect(() => {
+    if (state === 'kept') return
+    const ask = (e: BeforeUnloadEvent) => e.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [state])
+
+  const edit = (next: Row) => {
+    const now = Date.now()
+    const together = now - lastEdit.current < 1200
+    lastEdit.current = now
+    setHistory((h) => ({ past: together && h.past.length > 0 ? h.past : [...h.past, h.now].slice(-MOST_STEPS), now: next, future: [] }))
+    setState((s) => (s === 'elsewhere' ? s : 'waiting'))
+  }
+  const step = (back: boolean) => {
+    lastEdit.current = 0
+    setHistory((h) => {
+      const from = back ? h.past : h.future
+      const to = back ? from.at(-1) : from[0]
+      if (!to) return h
+      return back
+        ? { past: h.past.slice(0, -1), now: to, future: [h.now, ...h.future] }
+        : { past: [...h.past, h.now], now: to, future: h.future.slice(1) }
+    })
+    setState((s) => (s === 'elsewhere' ? s : 'waiting'))
+  }
+  return {
+    data: history.now,
+    state,
+    edit,
+    save,
+    undo: history.past.length > 0 ? () => step(true) : null,
+    redo: history.future.length > 0 ? () => step(false) : null,
+  }
+}

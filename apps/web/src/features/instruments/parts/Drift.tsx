@@ -1,0 +1,131 @@
+'use client'
+
+import { type ChannelSpec } from '@lucerna/core/measure'
+import { fromSi } from '@lucerna/core/units'
+import type { ChartOptions } from 'chart.js'
+import { useRef, useState } from 'react'
+import { Line } from 'react-chartjs-2'
+import { plainDate } from '@/ui/dates'
+import { unitSymbol, type Units } from '@/ui/figures'
+import { useChartColours } from '@/ui/useChartColours'
+import { t } from '@/ui/words'
+import { channelUnit } from '../channels'
+import type { Check } from '../server/register'
+
+interface Read {
+  readonly at: string
+  readonly appliedSi: number
+  readonly shownSi: number
+}
+
+/** The promise of a channel at a value, SI: what its error may be. */
+const promised = (c: ChannelSpec, valueSi: number): number => {
+  const share = c.relative * Math.abs(valueSi)
+  return c.combine === 'sum' ? c.absolute + share : Math.max(c.absolute, share)
+}
+
+/** How far a channel showed away from what was put on, over the checks, between the bounds of what its maker promises. */
+export function Drift({
+  channels,
+  checks,
+  units,
+}: {
+  readonly channels: readonly ChannelSpec[]
+  readonly checks: readonly Check[]
+  readonly units: Units
+}) {
+  const read = (id: string): Read[] =>
+    checks
+      .flatMap((c) =>
+        c.channelId === id && c.appliedSi !== null && c.shownSi !== null ? [{ at: c.at, appliedSi: c.appliedSi, shownSi: c.shownSi }] : [],
+      )
+      .sort((a, b) => (a.at < b.at ? -1 : 1))
+  const drawn = channels.filter((c) => read(c.id).length > 1)
+  const [chosen, setChosen] = useState(drawn[0]?.id)
+  const holder = useRef<HTMLDivElement>(null)
+  const colours = useChartColours(holder)
+  const channel = drawn.find((c) => c.id === chosen) ?? drawn[0]
+  if (!channel) return <p className="border-y hairline py-6 text-center quiet">{t('instrument.no-drift')}</p>
+  const { quantity, unit } = channelUnit(channel.channel, units)
+  const span = (si: number) => Number((fromSi(si, unit, quantity) - fromSi(0, unit, quantity)).toPrecision(6))
+  const points = read(channel.id)
+  const ticks = { color: colours.text, font: { family: colours.font, size: 13 } }
+  const options: ChartOptions<'line'> = {
+    animation: false,
+    responsive: true,
+    maintainAspectRatio: false,
+    scales: {
+      x: { ticks: { ...ticks, maxRotation: 0, autoSkipPadding: 16 }, grid: { display: false }, border: { color: colours.rule } },
+      y: {
+        ticks,
+        grid: { color: colours.rule },
+        border: { display: false },
+        title: {
+          display: true,
+          text: `${t('instrument.shown-minus-applied')}, ${unitSymbol(unit)}`,
+          color: colours.text,
+          font: { family: colours.font, size: 13 },
+        },
+        grace: '10%',
+      },
+    },
+    plugins: { legend: { display: false } },
+  }
+  const bound = (sign: 1 | -1) => ({
+    data: points.map((p) => sign * span(promised(channel, p.appliedSi))),
+    borderColor: colours.brass,
+    borderWidth: 2,
+    pointRadius: 0,
+    stepped: true as const,
+  })
+  const last = points.at(-1)!
+  return (
+    <div>
+      {drawn.length > 1 && (
+        <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label={t('doc.field.channel')}>
+          {drawn.map((c) => (
+            <button
+              key={c.id}
+              type="button"
+              aria-pressed={c.id === channel.id}
+              className={`btn btn-sm ${c.id === channel.id ? 'btn-primary' : 'btn-outline'}`}
+              onClick={() => setChosen(c.id)}
+            >
+              {t(`channel.${c.channel}`)}
+            </button>
+          ))}
+        </div>
+      )}
+      <div
+        ref={holder}
+        className="h-56"
+        role="img"
+        aria-label={t('instrument.drift-label', {
+          channel: t(`channel.${channel.channel}`),
+          count: points.length,
+          last: `${span(last.shownSi - last.appliedSi)} ${unitSymbol(unit)}`,
+        })}
+      >
+        <Line
+          role="presentation"
+          aria-hidden="true"
+          options={options}
+          data={{
+            labels: points.map((p) => plainDate(p.at.slice(0, 10))),
+            datasets: [
+              {
+                data: points.map((p) => span(p.shownSi - p.appliedSi)),
+                borderColor: colours.bead,
+                backgroundColor: colours.bead,
+                pointRadius: 5,
+                borderWidth: 2,
+              },
+              bound(1),
+              bound(-1),
+            ],
+          }}
+        />
+      </div>
+    </div>
+  )
+}
