@@ -16,7 +16,12 @@ const PERSONAL: ReadonlySet<string> = new Set([
   'caption',
 ])
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
+/** The same in whatever order the keys stand: the database keeps JSON in an order of its own. */
+const inOrder = (_key: string, value: unknown): unknown =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+    : value
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null, inOrder) === JSON.stringify(b ?? null, inOrder)
 
 /** Which fields differ, with what they were and are; personal ones by name only. */
 export function changesBetween(before: object, after: object): FieldChange[] {

@@ -72,7 +72,7 @@ describe('one description for writing, reading and comparing', () => {
           expect([card.id, s.id, s.summary?.(row, card as unknown as Row, 'metric')]).toEqual([
             card.id,
             s.id,
-            expect.stringMatching(/^(?!.*undefined)[^.]\S/),
+            expect.stringMatching(/^(?!.*undefined)[^.\s]/),
           ])
   })
 

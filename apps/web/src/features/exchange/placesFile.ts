@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { applianceSchema, siteSchema, supplySchema } from '@/features/places/schemas'
 
 /** Whole places as one document: sites with their supplies and appliances, by their own ids. */
-export const placesSchema = z.strictObject({
+const placesSchema = z.strictObject({
   sites: z
     .array(
       z.strictObject({

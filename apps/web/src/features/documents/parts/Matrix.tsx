@@ -9,7 +9,7 @@ type Cells = readonly (readonly (number | null)[])[]
 
 /** What stands in cells that were copied out of a spreadsheet: rows by lines, cells by tabs or semicolons; decimal commas are read. */
 export function pastedCells(text: string, columns: number): Cells | null {
-  const lines = text.trim().split(/\r?\n/)
+  const lines = text.replace(/(\r?\n)+$/, '').split(/\r?\n/)
   const cells = lines.map((l) => l.split(/[\t;]/).map((c) => (c.trim() === '' ? null : Number(c.trim().replace(',', '.')))))
   if (cells.length === 1 && cells[0]!.length === 1) return null
   return cells.every((r) => r.length === columns && r.every((c) => c === null || Number.isFinite(c))) ? cells : null

@@ -7,7 +7,7 @@ import { cellOf } from '../cells'
 import { COLUMNS, type TableKind } from '../columns'
 import { csvLine } from '../csv'
 import { PLACES_FILE, type PlacesDocument } from '../placesFile'
-import { storedRows } from './stored'
+import { type StoredRow, storedRows } from './stored'
 
 const PAGE = 1000
 const TABLES = { sites: site, supplies: gasSupply, appliances: appliance, instruments: instrument } as const
@@ -31,7 +31,7 @@ export async function* exportTable(actor: Actor, kind: TableKind): AsyncGenerato
       const places =
         kind === 'supplies' || kind === 'appliances'
           ? await storedRows(tx, actor.firmId, 'sites', [...new Set([...rows.values()].map((r) => r.siteId))])
-          : new Map<string, never>()
+          : new Map<string, StoredRow>()
       const people =
         kind === 'instruments'
           ? new Map(
@@ -48,7 +48,10 @@ export async function* exportTable(actor: Actor, kind: TableKind): AsyncGenerato
     })
     for (const id of page.ids) {
       const row = page.rows.get(id)!
-      const place = page.places.get(row.siteId)?.fields as { name?: string; address?: string } | undefined
+      const stands = page.places.get(row.siteId)
+      // What stands on a removed site is removed with it.
+      if (stands?.deletedAt) continue
+      const place = stands?.fields as { name?: string; address?: string } | undefined
       const values: Record<string, unknown> = { ...row.fields, id, site: place?.name, siteAddress: place?.address }
       if (kind === 'instruments') values.heldBy = page.people.get(String(row.fields.heldBy)) ?? null
       yield csvLine(COLUMNS[kind].map((c) => cellOf(c, values[c.field])))
