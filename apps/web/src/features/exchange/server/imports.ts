@@ -254,8 +254,8 @@ async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): A
     const site = judgeRow('sites', own, [], lookups)
     yield { line: ++line, row: site }
     const place = { site: own.name, siteAddress: own.address }
-    for (const s of supplies) yield { line: ++line, row: judgeRow('supplies', { ...s, ...place }, [], lookups) }
-    for (const a of appliances) yield { line: ++line, row: judgeRow('appliances', { ...a, ...place }, [], lookups) }
+    for (const s of supplies) yield { line: ++line, row: judgeRow('supplies', { ...s, ...place }, [], lookups, own.id as string) }
+    for (const a of appliances) yield { line: ++line, row: judgeRow('appliances', { ...a, ...place }, [], lookups, own.id as string) }
   }
 }
 

@@ -11,7 +11,8 @@ export interface Lookups {
   readonly suppliesOfSite: Map<string, { id: string; gas: string; meterSerial: string | null }[]>
   readonly supplyIds: Map<string, string>
   readonly applianceBySerial: Map<string, string>
-  readonly applianceIds: Set<string>
+  /** An appliance's site by its id, as for supplies. */
+  readonly applianceIds: Map<string, string>
   readonly cards: Map<string, { versions: Set<number>; newest: number; burnerKind: string; gases: ReadonlySet<string> }>
   readonly practices: Set<string>
   readonly people: Map<string, string>
@@ -35,7 +36,7 @@ export async function loadLookups(tx: Transaction, firmId: string): Promise<Look
       .from(gasSupply)
       .where(and(eq(gasSupply.firmId, firmId), isNull(gasSupply.deletedAt))),
     await tx
-      .select({ id: appliance.id, cardId: appliance.cardId, serial: appliance.serial })
+      .select({ id: appliance.id, siteId: appliance.siteId, cardId: appliance.cardId, serial: appliance.serial })
       .from(appliance)
       .where(and(eq(appliance.firmId, firmId), isNull(appliance.deletedAt))),
     await tx
@@ -90,7 +91,7 @@ export async function loadLookups(tx: Transaction, firmId: string): Promise<Look
     ),
     supplyIds: new Map(supplies.map((s) => [s.id, s.siteId])),
     applianceBySerial: new Map(units.map((u) => [applianceKey(u.cardId, u.serial), u.id])),
-    applianceIds: new Set(units.map((u) => u.id)),
+    applianceIds: new Map(units.map((u) => [u.id, u.siteId])),
     cards: known,
     practices: new Set(practices.map((p) => p.id)),
     people: new Map(people.map((p) => [p.email.toLowerCase(), p.id])),

@@ -65,7 +65,13 @@ export function readCells(
 }
 
 /** Which entry a row is about, and the site it stands on; adds what the row makes to the lookups, so that a second row of the same is seen. */
-export function judgeRow(kind: TableKind, values: Record<string, unknown>, before: readonly RowProblem[], lookups: Lookups): JudgedRow {
+export function judgeRow(
+  kind: TableKind,
+  values: Record<string, unknown>,
+  before: readonly RowProblem[],
+  lookups: Lookups,
+  on?: string,
+): JudgedRow {
   const problems = [...before]
   const say = (field: string, message: string) => problems.push({ column: columnOf(kind, field), message })
   const text = (field: string) => (typeof values[field] === 'string' ? values[field] : '')
@@ -81,7 +87,11 @@ export function judgeRow(kind: TableKind, values: Record<string, unknown>, befor
   if (kind === 'supplies' || kind === 'appliances') {
     const places = lookups.siteByName.get(siteKey(String(siteName ?? ''))) ?? []
     const fitting = siteAddress ? places.filter((p) => siteKey(p.address) === siteKey(String(siteAddress))) : places
-    if (fitting.length === 1) siteId = fitting[0]!.id
+    // Sites alike in name and address: a row that has its id stands where it stood; a file of places says which.
+    const stood = on ?? (wish ? (kind === 'supplies' ? lookups.supplyIds : lookups.applianceIds).get(wish) : undefined)
+    const own = fitting.find((p) => p.id === stood)
+    if (own) siteId = own.id
+    else if (fitting.length === 1) siteId = fitting[0]!.id
     else if (siteName) say('site', t(fitting.length === 0 ? 'exchange.no-site' : 'exchange.sites-alike', { name: String(siteName) }))
   }
   switch (kind) {
@@ -166,7 +176,7 @@ function register(kind: TableKind, id: string, siteId: string, fields: Record<st
     if (list) list.push(own)
     else lookups.suppliesOfSite.set(siteId, [own])
   } else if (kind === 'appliances') {
-    lookups.applianceIds.add(id)
+    lookups.applianceIds.set(id, siteId)
     lookups.applianceBySerial.set(applianceKey(text('cardId'), text('serial')), id)
   } else {
     lookups.instrumentIds.add(id)
