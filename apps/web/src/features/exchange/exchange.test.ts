@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { and, eq, like } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm } from '@/db/client'
-import { appliance, importJob, importRow, site } from '@/db/schema'
+import { appliance, gasSupply, importJob, importRow, site } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, ownerDb } from '@/test/world'
 import { cellOf, readCell } from './cells'
@@ -245,8 +245,12 @@ describe('a file taken in', () => {
   })
 
   test('appliances that are taken over are found by search', async () => {
+    const siteId = uuidv7()
+    const name = `Yard ${siteId.slice(-10)}`
+    await ownerDb.insert(site).values({ id: siteId, firmId: noor.firmId, name, address: 'x', timeZone: 'UTC', altitudeM: 1 })
+    await ownerDb.insert(gasSupply).values({ id: uuidv7(), firmId: noor.firmId, siteId, gas: 'natural-gas-h', regulatorOwner: 'supplier' })
     const serial = `Q${uuidv7().slice(-11)}`
-    const { id } = await check('appliances', 'site,card,name,serial,position\n', `11 Quarry Row,tarnwick-larch-18-h,Unit,${serial},Attic\n`)
+    const { id } = await check('appliances', 'site,card,name,serial,position\n', `${name},tarnwick-larch-18-h,Unit,${serial},Attic\n`)
     expect(await take(id)).toMatchObject({ state: 'done' })
     const [row] = await ownerDb.select().from(appliance).where(eq(appliance.serial, serial))
     expect(row).toMatchObject({ burnerKind: 'premix-pneumatic', cardVersion: 2 })
