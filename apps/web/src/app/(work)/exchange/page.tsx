@@ -48,7 +48,7 @@ export default async function ExchangePage() {
           {jobs.length === 0 && <p className="border-y hairline py-8 text-center quiet">{t('exchange.no-past')}</p>}
           <ul className="divide-y divide-(--hairline) border-y hairline empty:border-0">
             {jobs.map((j) => (
-              <li key={j.id} className="grid gap-x-6 py-2 sm:grid-cols-[1fr_1fr_auto]">
+              <li key={j.id} className="grid gap-x-6 py-2 sm:grid-cols-[1fr_1fr_12rem]">
                 <span>{j.fileName}</span>
                 <span className="text-sm quiet">
                   {t(`exchange.kind.${j.kind}`)} · {dateAt(j.createdAt, 'UTC')} · {j.by}
