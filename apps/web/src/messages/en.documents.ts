@@ -312,6 +312,7 @@ export const documents: Record<string, string> = {
     'From then on it can be chosen for appliances. None is moved to it by itself, and finished visits keep the version that judged them.',
   'doc.issue-what.practice':
     'From then on new visits are judged by it where this profile applies. Finished visits keep the version that judged them.',
+  'doc.issue-not-kept': 'What you typed last is not kept yet, so nothing was issued. Try again in a moment.',
   'doc.issue-not-yet_one': 'One thing has to be mended first. The draft is kept.',
   'doc.issue-not-yet_other': '{{count}} things have to be mended first. The draft is kept.',
   'doc.version': 'Version {{version}}',

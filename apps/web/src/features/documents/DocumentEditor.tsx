@@ -194,7 +194,7 @@ function IssueDialog({
   readonly id: string
   readonly version: number
   readonly findings: readonly Finding[]
-  readonly before: () => Promise<void>
+  readonly before: () => Promise<boolean>
   readonly onClose: () => void
   readonly onGo: (f: Finding) => void
 }) {
@@ -205,7 +205,10 @@ function IssueDialog({
   const errors = findings.filter((f) => f.level === 'error')
   const issue = async () => {
     setBusy(true)
-    await before()
+    if (!(await before())) {
+      setSaid(t('doc.issue-not-kept'))
+      return setBusy(false)
+    }
     const answer = await ask('POST', `/api/v1/documents/${kind}/${id}/versions`, { note })
     if (answer.ok) {
       router.push(`${KINDS[kind].path}/${id}`)

@@ -3,7 +3,7 @@ import Papa from 'papaparse'
 /** What keeps a file from being read at all. */
 export class UnreadableFile extends Error {
   constructor(
-    readonly code: 'encoding' | 'empty' | 'no-header' | 'unknown-columns' | 'missing-columns',
+    readonly code: 'encoding' | 'empty' | 'no-header' | 'unknown-columns' | 'missing-columns' | 'row-too-long',
     readonly params: Readonly<Record<string, string | number>> = {},
   ) {
     super(code)
@@ -11,6 +11,8 @@ export class UnreadableFile extends Error {
 }
 
 const HEAD = 4096
+const QUOTE = 34
+const LINE_END = 10
 
 /** The text of a file as it arrives: UTF-8, or UTF-16 with its mark. @throws UnreadableFile encoding */
 export async function* decoded(chunks: AsyncIterable<Uint8Array>): AsyncGenerator<string> {
@@ -42,12 +44,23 @@ export function delimiterOf(head: string): string {
   return counts.reduce((best, c) => (c[0] > best[0] ? c : best))[1]
 }
 
-/** Rows of a CSV as they arrive, with the line that each began on (the header is line 1). Quoted line breaks are kept together. */
+/** A row longer than this is a quotation mark that was never closed. */
+const LONGEST_ROW = 1_000_000
+
+/** Rows of a CSV as they arrive, with the line that each began on (the header is line 1). Quoted line breaks are kept together. @throws UnreadableFile */
 export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<{ line: number; cells: string[] }> {
   let rest = ''
+  /** How far the rest was looked through, and whether that ended inside quotes: no character is looked at twice. */
+  let seen = 0
+  let quoted = false
   let line = 1
   let delimiter: string | null = null
-  const parse = (text: string) => Papa.parse<string[]>(text, { delimiter: delimiter ?? ',', skipEmptyLines: false }).data
+  function* rowsIn(text: string): Generator<{ line: number; cells: string[] }> {
+    for (const cells of Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: delimiter ?? ',', skipEmptyLines: false }).data) {
+      if (cells.some((c) => c.trim() !== '')) yield { line, cells }
+      line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0)
+    }
+  }
   for await (const text of texts) {
     rest += text
     if (delimiter === null) {
@@ -55,33 +68,24 @@ export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<{ l
       rest = rest.replace(/^\uFEFF/, '')
       delimiter = delimiterOf(rest)
     }
-    const cut = lastWholeRow(rest)
-    if (cut <= 0) continue
-    const whole = rest.slice(0, cut)
-    rest = rest.slice(cut)
-    for (const cells of parse(whole.replace(/\r?\n$/, ''))) {
-      if (cells.some((c) => c.trim() !== '')) yield { line, cells }
-      line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0)
+    let end = 0
+    for (; seen < rest.length; seen++) {
+      const c = rest.charCodeAt(seen)
+      if (c === QUOTE) quoted = !quoted
+      else if (c === LINE_END && !quoted) end = seen + 1
     }
-  }
-  delimiter ??= delimiterOf((rest = rest.replace(/^\uFEFF/, '')))
-  if (rest.trim() !== '')
-    for (const cells of parse(rest.replace(/\r?\n$/, ''))) {
-      if (cells.some((c) => c.trim() !== '')) yield { line, cells }
-      line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0)
+    if (end > 0) {
+      yield* rowsIn(rest.slice(0, end))
+      rest = rest.slice(end)
+      seen -= end
     }
-}
-
-/** Where the last row that is surely whole ends: after a line break outside quotes. */
-function lastWholeRow(text: string): number {
-  let end = 0
-  let quoted = false
-  for (let i = 0; i < text.length; i++) {
-    const c = text.charCodeAt(i)
-    if (c === 34) quoted = !quoted
-    else if (c === 10 && !quoted) end = i + 1
+    if (rest.length > LONGEST_ROW) throw new UnreadableFile('row-too-long', { line })
   }
-  return end
+  if (delimiter === null) {
+    rest = rest.replace(/^\uFEFF/, '')
+    delimiter = delimiterOf(rest)
+  }
+  if (rest.trim() !== '') yield* rowsIn(rest)
 }
 
 /** One line of a CSV with commas, quoted where needed. */

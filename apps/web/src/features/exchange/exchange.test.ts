@@ -203,6 +203,60 @@ describe('a file taken in', () => {
     ).toHaveLength(0)
   })
 
+  test('somebody edited it between check and taking over: theirs stands, nothing is taken', async () => {
+    const mark = uuidv7().slice(-10)
+    const made = await check('sites', SITES, `Edit ${mark};Weir 1;UTC;1\r\n`)
+    await take(made.id)
+    const { id } = await check('sites', SITES, `Edit ${mark};Weir 1;UTC;2\r\n`)
+    await ownerDb
+      .update(site)
+      .set({ altitudeM: 7, version: 2 })
+      .where(like(site.name, `Edit ${mark}`))
+    await expect(take(id)).rejects.toMatchObject({ code: 'changed-meanwhile' })
+    expect(
+      await ownerDb
+        .select()
+        .from(site)
+        .where(like(site.name, `Edit ${mark}`)),
+    ).toMatchObject([{ altitudeM: 7 }])
+  })
+
+  test('what the file has no column for stays; a removed entry is brought back by its id', async () => {
+    const mark = uuidv7().slice(-10)
+    const made = await check('sites', `${SITES.trim()};hazards\r\n`, `Stay ${mark};Weir 1;UTC;1;Steep stairs\r\n`)
+    await take(made.id)
+    const [before] = await ownerDb
+      .select()
+      .from(site)
+      .where(like(site.name, `Stay ${mark}`))
+    await ownerDb.update(site).set({ deletedAt: new Date().toISOString() }).where(eq(site.id, before!.id))
+    const { id, job } = await check('sites', `id;${SITES}`, `${before!.id};Stay ${mark};Weir 1;UTC;1\r\n`)
+    expect(job).toMatchObject({ changed: 1, added: 0 })
+    await take(id)
+    const [after] = await ownerDb.select().from(site).where(eq(site.id, before!.id))
+    expect([after!.hazards, after!.deletedAt]).toEqual(['Steep stairs', null])
+  })
+
+  test('two who take it over at once: one does; what broke off while being read is never taken over', async () => {
+    const { id } = await check('sites', SITES, `Once ${uuidv7().slice(-10)};Weir 1;UTC;1\r\n`)
+    const asked = await Promise.allSettled([commitJob(noor, id), commitJob(noor, id)])
+    expect(asked.map((a) => a.status).sort()).toEqual(['fulfilled', 'rejected'])
+    for (let i = 0; i < 100; i++) {
+      if ((await inFirm(noor, (tx) => readJob(tx, noor, id))).state === 'done') break
+      await new Promise((r) => setTimeout(r, 50))
+    }
+    expect(await inFirm(noor, (tx) => readJob(tx, noor, id))).toMatchObject({ state: 'done' })
+    const half = await check('sites', SITES, `Half ${uuidv7().slice(-10)};Weir 1;UTC;1\r\n`)
+    await ownerDb.update(importJob).set({ state: 'reading', updatedAt: '2026-01-01T00:00:00Z' }).where(eq(importJob.id, half.id))
+    expect(await inFirm(noor, (tx) => readJob(tx, noor, half.id))).toMatchObject({ state: 'broken-off' })
+    await expect(commitJob(noor, half.id)).rejects.toMatchObject({ status: 409 })
+  })
+
+  test('a quotation mark that is never closed ends as a message with its line', async () => {
+    const { job } = await check('sites', SITES, 'A;"Weir 1;UTC;1\n', ...Array.from({ length: 30 }, () => 'x'.repeat(50_000)))
+    expect(job).toMatchObject({ state: 'refused', message: expect.stringMatching(/line 2 does not end/) })
+  })
+
   test('cancelled while it runs: nothing is there', async () => {
     const mark = uuidv7().slice(-10)
     const { id } = await check('sites', SITES, `Gone ${mark};Weir 1;UTC;1\r\n`)

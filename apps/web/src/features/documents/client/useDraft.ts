@@ -23,40 +23,48 @@ export function useDraft(kind: DocumentKind, id: string, first: Row, firstVersio
   const version = useRef(firstVersion)
   const kept = useRef(first)
   const lastEdit = useRef(0)
-  const busy = useRef<Promise<void> | null>(null)
+  const busy = useRef<Promise<boolean> | null>(null)
+  const [tries, setTries] = useState(0)
   const current = useRef(first)
   useEffect(() => {
     current.current = history.now
   }, [history])
 
-  const save = useCallback(async (): Promise<void> => {
+  /** Sends what is not kept yet; answers whether everything is. */
+  const save = useCallback(async (): Promise<boolean> => {
     if (busy.current) await busy.current
     const sent = current.current
-    if (sent === kept.current) return
-    const work = (async () => {
+    if (sent === kept.current) return true
+    const work = (async (): Promise<boolean> => {
       const answer = await ask('PUT', `/api/v1/documents/${kind}/${id}/draft`, { data: sent }, version.current)
       if (answer.ok) {
         version.current = answer.version ?? version.current + 1
         kept.current = sent
         setState(current.current === sent ? 'kept' : 'waiting')
-      } else setState(answer.problem.status === 412 ? 'elsewhere' : 'away')
+        return true
+      }
+      setState(answer.problem.status === 412 ? 'elsewhere' : 'away')
+      setTries((n) => n + 1)
+      return false
     })()
     busy.current = work
-    await work
+    const done = await work
     busy.current = null
+    return done
   }, [kind, id])
 
   useEffect(() => {
     if (history.now === kept.current || state === 'elsewhere') return
     const timer = setTimeout(() => void save(), state === 'away' ? 3000 : PAUSE_MS)
     return () => clearTimeout(timer)
-  }, [history, state, save])
+    // Each failed try is followed by another.
+  }, [history, state, save, tries])
 
   useEffect(() => {
     if (state === 'kept') return
-    const ask = (e: BeforeUnloadEvent) => e.preventDefault()
-    window.addEventListener('beforeunload', ask)
-    return () => window.removeEventListener('beforeunload', ask)
+    const hold = (e: BeforeUnloadEvent) => e.preventDefault()
+    window.addEventListener('beforeunload', hold)
+    return () => window.removeEventListener('beforeunload', hold)
   }, [state])
 
   const edit = (next: Row) => {

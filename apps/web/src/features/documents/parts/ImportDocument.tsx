@@ -27,6 +27,9 @@ export function ImportDocument({ kind, known }: { readonly kind: DocumentKind; r
     if (!read.ok) return setWrong(read.problems)
     const id = String(read.document.id)
     const url = `/api/v1/documents/${kind}/${id}/draft`
+    // A draft that somebody is writing is theirs: a file does not write over it.
+    const there = await ask('GET', url)
+    if (there.ok) return setWrong([{ path: '', message: t('doc.import-draft-there', { id }) }])
     const begun = await ask('POST', url, known.includes(id) ? { from: { id } } : { data: read.document })
     if (!begun.ok) return setWrong([{ path: '', message: begun.problem.detail }])
     if (known.includes(id)) {

@@ -1,8 +1,9 @@
-import { CARD_FILE, readFile } from '@lucerna/core/formats'
-import { and, asc, desc, eq, gt, sql } from 'drizzle-orm'
+import { readFile } from '@lucerna/core/formats'
+import { and, asc, desc, eq, gt, lt, or, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { importJob, importRow, user } from '@/db/schema'
+import { reindexSite } from '@/features/places/server/registers'
 import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
@@ -115,32 +116,51 @@ export async function jobRows(
 
 type Staged = typeof importRow.$inferInsert
 
+interface Judged {
+  readonly line: number
+  readonly row: JudgedRow
+  /** Fields that the file has no column for: a known entry keeps what it has. */
+  readonly absent?: readonly string[]
+}
+
 /** What would happen with judged rows, against what is stored now. */
-async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readonly { line: number; row: JudgedRow }[]): Promise<Staged[]> {
+async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readonly Judged[]): Promise<Staged[]> {
   const stored = new Map<string, Awaited<ReturnType<typeof storedRows>>>()
-  for (const kind of new Set(batch.flatMap(({ row }) => (row.ok && row.known ? [row.kind] : []))))
+  // Removed entries too: a row with the id of one brings it back.
+  for (const kind of new Set(batch.flatMap(({ row }) => (row.ok ? [row.kind] : []))))
     stored.set(
       kind,
       await storedRows(
         tx,
         actor.firmId,
         kind,
-        batch.flatMap(({ row }) => (row.ok && row.known && row.kind === kind ? [row.id] : [])),
+        batch.flatMap(({ row }) => (row.ok && row.kind === kind ? [row.id] : [])),
       ),
     )
-  return batch.map(({ line, row }): Staged => {
+  return batch.map(({ line, row, absent = [] }): Staged => {
     const common = { jobId, firmId: actor.firmId, line, label: row.label.slice(0, 300) }
     if (!row.ok) return { ...common, action: 'refuse', problems: row.problems }
-    const before = row.known ? stored.get(row.kind)?.get(row.id) : undefined
+    const before = stored.get(row.kind)?.get(row.id)
     if (before && before.siteId !== row.siteId)
       return { ...common, action: 'refuse', problems: [{ column: 'site', message: t('exchange.other-site') }] }
-    const changes = before ? changesBetween(before.fields, row.fields) : []
+    const kept = before ? Object.fromEntries(absent.filter((f) => f in before.fields).map((f) => [f, before.fields[f]])) : {}
+    const fields = { ...row.fields, ...kept }
+    const changes = before ? changesBetween(before.fields, fields) : []
     const action = !before ? 'add' : changes.length === 0 && before.deletedAt === null ? 'same' : 'change'
     return {
       ...common,
       action,
       subjectId: row.id,
-      data: action === 'same' ? null : { kind: row.kind, siteId: row.siteId, fields: row.fields, changes: changes.map((c) => c.field) },
+      data:
+        action === 'same'
+          ? null
+          : {
+              kind: row.kind,
+              siteId: row.siteId,
+              fields,
+              version: before?.version ?? null,
+              changes: changes.map((c) => c.field),
+            },
     }
   })
 }
@@ -168,7 +188,7 @@ export async function checkFile(
     }),
   )
   const counts = { rows: 0, added: 0, changed: 0, same: 0, refused: 0 }
-  const keep = async (batch: readonly { line: number; row: JudgedRow }[]) => {
+  const keep = async (batch: readonly Judged[]) => {
     if (signal.aborted) throw new Cancelled()
     await inFirm(actor, async (tx) => {
       const staged = await stage(tx, actor, id, batch)
@@ -176,10 +196,12 @@ export async function checkFile(
       counts.rows += staged.length
       for (const s of staged)
         counts[s.action === 'add' ? 'added' : s.action === 'change' ? 'changed' : s.action === 'same' ? 'same' : 'refused']++
-      await tx
+      const [job] = await tx
         .update(importJob)
         .set({ ...counts, updatedAt: now() })
         .where(at(actor.firmId, id))
+        .returning({ cancelAsked: importJob.cancelAsked })
+      if (job?.cancelAsked) throw new Cancelled()
     })
   }
   const end = (state: Job['state'], message: string | null) =>
@@ -189,7 +211,7 @@ export async function checkFile(
     })
   try {
     const lookups = await inFirm(actor, (tx) => loadLookups(tx, actor.firmId))
-    let batch: { line: number; row: JudgedRow }[] = []
+    let batch: Judged[] = []
     for await (const judged of kind === 'places' ? placesRows(body, lookups) : tableRows(kind, body, lookups)) {
       batch.push(judged)
       if (batch.length < BATCH) continue
@@ -212,11 +234,7 @@ export async function checkFile(
 
 class Cancelled extends Error {}
 
-async function* tableRows(
-  kind: TableKind,
-  body: AsyncIterable<Uint8Array>,
-  lookups: Lookups,
-): AsyncGenerator<{ line: number; row: JudgedRow }> {
+async function* tableRows(kind: TableKind, body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged> {
   let header: ReturnType<typeof readHeader> | null = null
   for await (const { line, cells } of csvRows(decoded(body))) {
     if (!header) {
@@ -227,16 +245,16 @@ async function* tableRows(
       continue
     }
     const { values, problems } = readCells(header.columns, cells, kind)
-    yield { line, row: judgeRow(kind, values, problems, lookups) }
+    yield { line, row: judgeRow(kind, values, problems, lookups), absent: header.absent }
   }
   if (!header) throw new UnreadableFile('empty')
 }
 
 /** A whole-places file: its sites first, then what stands on them, each a row of the check. */
-async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<{ line: number; row: JudgedRow }> {
+async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged> {
   const parts: string[] = []
   for await (const text of decoded(body)) parts.push(text)
-  const read = readFile<unknown>([PLACES_FILE as never, CARD_FILE as never], parts.join(''))
+  const read = readFile([PLACES_FILE], parts.join(''))
   let line = 1
   if (!read.ok) {
     for (const p of read.problems)
@@ -246,16 +264,12 @@ async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): A
       }
     return
   }
-  if (read.format.format !== PLACES_FILE.format) throw new ApiProblem(422, 'other-format', t('exchange.not-places'))
-  const { sites } = read.document as {
-    sites: ({ id: string; supplies: Record<string, unknown>[]; appliances: Record<string, unknown>[] } & Record<string, unknown>)[]
-  }
-  for (const { supplies, appliances, ...own } of sites) {
+  for (const { supplies, appliances, ...own } of read.document.sites) {
     const site = judgeRow('sites', own, [], lookups)
     yield { line: ++line, row: site }
     const place = { site: own.name, siteAddress: own.address }
-    for (const s of supplies) yield { line: ++line, row: judgeRow('supplies', { ...s, ...place }, [], lookups, own.id as string) }
-    for (const a of appliances) yield { line: ++line, row: judgeRow('appliances', { ...a, ...place }, [], lookups, own.id as string) }
+    for (const s of supplies) yield { line: ++line, row: judgeRow('supplies', { ...s, ...place }, [], lookups, own.id) }
+    for (const a of appliances) yield { line: ++line, row: judgeRow('appliances', { ...a, ...place }, [], lookups, own.id) }
   }
 }
 
@@ -263,9 +277,22 @@ async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): A
 export async function commitJob(actor: Actor, id: string): Promise<void> {
   await inFirm(actor, async (tx) => {
     const job = await readJob(tx, actor, id)
-    if (job.state !== 'checked' && job.state !== 'broken-off') throw new ApiProblem(409, 'not-checked', t('exchange.not-checked'))
     if (job.refused > 0) throw new ApiProblem(409, 'rows-refused', t('exchange.rows-refused', { count: job.refused }))
-    await tx.update(importJob).set({ state: 'importing', progress: 0, cancelAsked: false, updatedAt: now() }).where(at(actor.firmId, id))
+    // One of two who ask at once begins it; what broke off while it was still being read was never whole.
+    const begun = await tx
+      .update(importJob)
+      .set({ state: 'importing', progress: 0, message: null, cancelAsked: false, updatedAt: now() })
+      .where(
+        and(
+          at(actor.firmId, id),
+          or(
+            eq(importJob.state, 'checked'),
+            and(eq(importJob.state, 'importing'), lt(importJob.updatedAt, new Date(Date.now() - DEAD_MS).toISOString())),
+          ),
+        ),
+      )
+      .returning({ id: importJob.id })
+    if (begun.length === 0) throw new ApiProblem(409, 'not-checked', t('exchange.not-checked'))
   })
   void takeOver(actor, id).catch((error: unknown) =>
     log.error({ err: error instanceof Error ? { message: error.message } : {} }, 'import failed'),
@@ -287,6 +314,8 @@ interface StagedData {
   readonly kind: TableKind
   readonly siteId: string
   readonly fields: Record<string, unknown>
+  /** What the check compared with; null for a new entry. */
+  readonly version: number | null
 }
 
 /** Takes every row over in one transaction; cancelled or failed, nothing is. */
@@ -320,11 +349,10 @@ export async function takeOver(actor: Actor, id: string): Promise<void> {
         if (await mark({ progress: done })) throw new Cancelled()
       }
       await audit(tx, actor, 'imported', ['import', id], now(), [{ field: 'rows', from: null, to: done }])
-    })
-    await inFirm(actor, async (tx) => {
+      // Together with the rows: broken off now, it is either all there and said so, or neither.
       await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+      await tx.update(importJob).set({ state: 'done', updatedAt: now() }).where(at(actor.firmId, id))
     })
-    await mark({ state: 'done' })
   } catch (error) {
     await mark(
       error instanceof Cancelled ? { state: 'cancelled' } : { state: 'checked', progress: 0, message: t('exchange.changed-meanwhile') },
@@ -361,9 +389,11 @@ async function takeBatch(
     )
     for (const c of changed) {
       const before = stored.get(c.id)
-      if (!before) throw new ApiProblem(409, 'changed-meanwhile', t('exchange.changed-meanwhile'))
+      if (!before || before.version !== c.version) throw new ApiProblem(409, 'changed-meanwhile', t('exchange.changed-meanwhile'))
       await updateRow(tx, actor.firmId, kind, c, before.version + 1, burnerKinds, now())
       await audit(tx, actor, 'changed', [AUDIT_KIND[kind], c.id], now(), changesBetween(before.fields, c.fields))
+      // What stands on a site is found by its name too.
+      if (kind === 'sites') await reindexSite(tx, actor.firmId, c.id)
     }
     const searched = SEARCH_KIND[kind]
     if (searched)

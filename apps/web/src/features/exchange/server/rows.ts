@@ -20,7 +20,6 @@ export type JudgedRow =
       readonly ok: true
       readonly kind: TableKind
       readonly id: string
-      readonly known: boolean
       readonly siteId: string
       readonly label: string
       readonly fields: Record<string, unknown>
@@ -35,13 +34,14 @@ const columnOf = (kind: TableKind, field: string): string => COLUMNS[kind].find(
 export function readHeader(
   kind: TableKind,
   cells: readonly string[],
-): { columns: (Column | null)[]; unknown: string[]; missing: string[] } {
+): { columns: (Column | null)[]; unknown: string[]; missing: string[]; absent: string[] } {
   const names = cells.map((c) => c.trim().toLowerCase())
   const columns = names.map((n) => COLUMNS[kind].find((c) => c.name === n) ?? null)
   return {
     columns,
     unknown: names.filter((n, i) => columns[i] === null && n !== ''),
     missing: COLUMNS[kind].filter((c) => c.required && !names.includes(c.name)).map((c) => c.name),
+    absent: COLUMNS[kind].filter((c) => !names.includes(c.name)).map((c) => c.field),
   }
 }
 
@@ -148,7 +148,7 @@ export function judgeRow(
   const id = known ?? (wish || uuidv7())
   if (!register(kind, id, siteId, parsed.data, lookups))
     return { ok: false, label, problems: [{ column: columnOf(kind, 'id'), message: t('exchange.row-twice') }] }
-  return { ok: true, kind, id, known: known !== undefined, siteId: siteId || id, label, fields: parsed.data }
+  return { ok: true, kind, id, siteId: siteId || id, label, fields: parsed.data }
 }
 
 const seen = new WeakMap<Lookups, Set<string>>()

@@ -67,7 +67,7 @@ const SITE_KEYS = [
 export const siteFields = (row: typeof site.$inferSelect): SiteFields => pick(row, SITE_KEYS)
 
 /** What is found through a site changes with it. */
-async function reindexSite(tx: Transaction, firmId: string, siteId: string): Promise<void> {
+export async function reindexSite(tx: Transaction, firmId: string, siteId: string): Promise<void> {
   await reindex(tx, firmId, 'site', [siteId])
   const units = await tx
     .select({ id: appliance.id })
