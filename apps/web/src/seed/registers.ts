@@ -1,4 +1,4 @@
-import type { Instrument } from '@lucerna/core/measure'
+import { type Instrument, limitOfError } from '@lucerna/core/measure'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { hashPassword } from 'better-auth/crypto'
 import type { Transaction } from '@/db/client'
@@ -84,7 +84,7 @@ function pastChecks(i: Instrument, firmId: string, by: string, newId: () => stri
     i.channels.slice(0, 2).map((c, n) => {
       // Half way up the range; cells lose strength with the years, gauges wander a little.
       const applied = c.channel === 'co' ? 300e-6 : c.min < 0 ? c.max / 5 : (c.min + c.max) / 2
-      const spread = Math.max(c.absolute, c.relative * applied)
+      const spread = limitOfError(c, applied)
       return {
         ...common,
         id: newId(),

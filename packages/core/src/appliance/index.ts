@@ -14,4 +14,4 @@ export {
   CLOCKWISE,
 } from './cardParts'
 export { type Difference, differences, rowsByKey } from './diff'
-export { CARD_FINDINGS, type CardFinding, lintCard } from './lint'
+export { CARD_FINDINGS, type CardFinding, type Finding, type FindingLevel, lintCard } from './lint'

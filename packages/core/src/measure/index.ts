@@ -6,6 +6,7 @@ export {
   type Instrument,
   INSTRUMENT_KINDS,
   instrumentSchema,
+  limitOfError,
   standardUncertainty,
 } from './instruments'
 export { CHANNELS, isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'

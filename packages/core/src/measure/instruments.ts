@@ -45,6 +45,18 @@ export function channelFor(instrument: Pick<Instrument, 'channels'>, id: Measura
 }
 
 /**
+ * The limit of error (k = 2) that a channel's maker states at a value, SI.
+ *
+ * @example
+ * // ±10 ppm or 5 %, whichever is larger
+ * limitOfError({ absolute: 10e-6, relative: 0.05, combine: 'larger' }, 300e-6) // 15e-6
+ */
+export function limitOfError(spec: Pick<ChannelSpec, 'absolute' | 'relative' | 'combine'>, valueSi: number): number {
+  const share = spec.relative * Math.abs(valueSi)
+  return spec.combine === 'sum' ? spec.absolute + share : Math.max(spec.absolute, share)
+}
+
+/**
  * Standard uncertainty (k = 1) of a value read on a channel, SI: half the stated limit of error, and the resolution as a rectangle.
  *
  * @example
@@ -52,7 +64,5 @@ export function channelFor(instrument: Pick<Instrument, 'channels'>, id: Measura
  * standardUncertainty({ absolute: 0.002, relative: 0, combine: 'larger', resolution: 0.001 }, 0.05) // 0.00104
  */
 export function standardUncertainty(spec: Pick<ChannelSpec, 'absolute' | 'relative' | 'combine' | 'resolution'>, valueSi: number): number {
-  const share = spec.relative * Math.abs(valueSi)
-  const limit = spec.combine === 'sum' ? spec.absolute + share : Math.max(spec.absolute, share)
-  return Math.hypot(limit / 2, spec.resolution / Math.sqrt(12))
+  return Math.hypot(limitOfError(spec, valueSi) / 2, spec.resolution / Math.sqrt(12))
 }

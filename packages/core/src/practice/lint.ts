@@ -1,13 +1,8 @@
+import type { Finding, FindingLevel } from '../appliance'
 import { MEASURANDS } from '../measure'
 import { DEFECT_CLASSES, type Practice } from './profile'
 
-/** One thing that a profile's linter says; levels as for cards. */
-export interface PracticeFinding {
-  readonly level: 'error' | 'doubt'
-  readonly code: PracticeFindingCode
-  readonly params: Readonly<Record<string, string | number>>
-  readonly path: readonly (string | number)[]
-}
+export type PracticeFinding = Finding<PracticeFindingCode>
 
 /** Every code with its level: the interface has words for each. */
 export const PRACTICE_FINDINGS = {
@@ -23,7 +18,7 @@ export const PRACTICE_FINDINGS = {
   'tightness-times': 'error',
   'tightness-missing': 'doubt',
   'tolerance-wide': 'doubt',
-} as const satisfies Record<string, PracticeFinding['level']>
+} as const satisfies Record<string, FindingLevel>
 type PracticeFindingCode = keyof typeof PRACTICE_FINDINGS
 
 /**

@@ -1,4 +1,4 @@
-import { type CardFinding, lintCard } from '@lucerna/core/appliance'
+import { type Finding as FindingOf, lintCard } from '@lucerna/core/appliance'
 import { CARD_FILE, type FileFormat, PRACTICE_FILE } from '@lucerna/core/formats'
 import { lintPractice } from '@lucerna/core/practice'
 
@@ -7,7 +7,7 @@ export const DOCUMENT_KINDS = ['card', 'practice'] as const
 export type DocumentKind = (typeof DOCUMENT_KINDS)[number]
 
 /** What a linter says of a document, whatever its kind. */
-export type Finding = Pick<CardFinding, 'level' | 'params' | 'path'> & { readonly code: string }
+export type Finding = FindingOf<string>
 
 interface KindSpec {
   readonly file: FileFormat<Record<string, unknown>>

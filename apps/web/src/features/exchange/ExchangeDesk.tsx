@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { ask } from '@/ui/ask'
 import { Field } from '@/ui/Field'
+import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { JobRows } from './parts/JobRows'
@@ -20,7 +21,6 @@ export function ExchangeDesk({ past }: { readonly past: readonly ShownJob[] }) {
   const [job, setJob] = useState<ShownJob | null>(past.find((j) => j.state === 'importing') ?? null)
   const [said, setSaid] = useState<string | null>(null)
   const request = useRef<XMLHttpRequest | null>(null)
-  const input = useRef<HTMLInputElement>(null)
 
   const upload = (file: File) => {
     setSaid(null)
@@ -84,21 +84,12 @@ export function ExchangeDesk({ past }: { readonly past: readonly ShownJob[] }) {
               ))}
             </select>
           </Field>
-          <button type="button" className="btn btn-primary" disabled={sent !== null || running} onClick={() => input.current?.click()}>
-            {t('exchange.choose')}
-          </button>
-          <input
-            ref={input}
-            type="file"
+          <FileButton
+            label={t('exchange.choose')}
             accept=".csv,.json,text/csv,application/json"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label={t('exchange.choose')}
-            onChange={(e) => {
-              const file = e.target.files?.[0]
-              e.target.value = ''
-              if (file) upload(file)
-            }}
+            look="btn-primary"
+            disabled={sent !== null || running}
+            onFile={upload}
           />
         </div>
         {sent !== null && (

@@ -7,6 +7,7 @@ import { useRef } from 'react'
 import { Line } from 'react-chartjs-2'
 import { dateAt } from '@/ui/dates'
 import { unitText, type Units } from '@/ui/figures'
+import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'
 
 /** As-left values of one figure over the visits, in the card's bracket. */
@@ -32,23 +33,11 @@ export function TrendChart({
   const { quantity } = MEASURANDS[measurandId]
   const shown = shownAs(measurandId, units)
   const write = (si: number) => Number(fromSi(si, shown.unit, quantity).toFixed(shown.digits + 1))
-  const ticks = { color: colours.text, font: { family: colours.font, size: 13 } }
+  const plain = lineOverTime(colours, unitText(measurandId, units))
   const options: ChartOptions<'line'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    scales: {
-      x: { ticks: { ...ticks, maxRotation: 0, autoSkipPadding: 16 }, grid: { display: false }, border: { color: colours.rule } },
-      y: {
-        ticks,
-        grid: { color: colours.rule },
-        border: { display: false },
-        title: { display: true, text: unitText(measurandId, units), color: colours.text, font: { family: colours.font, size: 13 } },
-        grace: '10%',
-      },
-    },
+    ...plain,
     plugins: {
-      legend: { display: false },
+      ...plain.plugins,
       annotation: {
         annotations: Object.fromEntries(
           [

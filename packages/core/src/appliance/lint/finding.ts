@@ -1,14 +1,17 @@
 import type { Card } from '../card'
 
-/** One thing that a card's linter says: an error keeps the card from being used, a doubt is to be looked at. */
-export interface CardFinding {
-  readonly level: 'error' | 'doubt'
+export type FindingLevel = 'error' | 'doubt'
+
+/** One thing that a linter says of a card or profile: an error keeps it from being issued, a doubt is to be looked at. */
+export interface Finding<Code extends string> {
+  readonly level: FindingLevel
   /** A code of the message files. */
-  readonly code: CardFindingCode
+  readonly code: Code
   readonly params: Readonly<Record<string, string | number>>
   /** Where on the card, from the outside in. */
   readonly path: readonly (string | number)[]
 }
+export type CardFinding = Finding<CardFindingCode>
 
 /** Every code, with its level: the interface has words for each. */
 export const CARD_FINDINGS = {
@@ -55,7 +58,7 @@ export const CARD_FINDINGS = {
   'own-step-station': 'error',
   'own-step-override': 'error',
   'source-missing': 'doubt',
-} as const satisfies Record<string, CardFinding['level']>
+} as const satisfies Record<string, FindingLevel>
 export type CardFindingCode = keyof typeof CARD_FINDINGS
 
 /** What a rule of the linter is: a card in, its findings out. */

@@ -4,7 +4,7 @@ import { adjustersFit, enoughRates, expectedSafeties, neededLimits, neededRows, 
 import { ambiguous, inletMaximum, limitOrder, mixture, mixtureAgrees, unknownGas } from './limits'
 import { limitSections, ownSteps, ratesInRatings, ratings, serviceRows, sources, states, tables, twice } from './rows'
 
-export { CARD_FINDINGS, type CardFinding } from './finding'
+export { CARD_FINDINGS, type CardFinding, type Finding, type FindingLevel } from './finding'
 
 const RULES: readonly CardRule[] = [
   twice,

@@ -2,9 +2,10 @@
 
 import { readFile } from '@lucerna/core/formats'
 import { useRouter } from 'next/navigation'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
+import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { type DocumentKind, KINDS } from '../kinds'
@@ -19,7 +20,6 @@ interface Wrong {
 /** Takes a card or profile file in as a draft: what is wrong with it is said by its path, and nothing is issued by itself. */
 export function ImportDocument({ kind, known }: { readonly kind: DocumentKind; readonly known: readonly string[] }) {
   const router = useRouter()
-  const input = useRef<HTMLInputElement>(null)
   const [wrong, setWrong] = useState<readonly Wrong[] | null>(null)
   const take = async (file: File) => {
     if (file.size > MOST_BYTES) return setWrong([{ path: '', message: t('doc.file-too-large', { size: (file.size / 1e6).toFixed(1) }) }])
@@ -40,22 +40,7 @@ export function ImportDocument({ kind, known }: { readonly kind: DocumentKind; r
   }
   return (
     <>
-      <button type="button" className="btn btn-outline" onClick={() => input.current?.click()}>
-        {t('doc.import')}
-      </button>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label={t('doc.import')}
-        onChange={(e) => {
-          const file = e.target.files?.[0]
-          e.target.value = ''
-          if (file) void take(file)
-        }}
-      />
+      <FileButton label={t('doc.import')} accept=".json,application/json" look="btn-outline" onFile={(file) => void take(file)} />
       {wrong && (
         <Dialog title={t('doc.import-refused')} onClose={() => setWrong(null)}>
           <p className="mb-3">{t('doc.import-nothing')}</p>

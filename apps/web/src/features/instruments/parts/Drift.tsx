@@ -1,12 +1,12 @@
 'use client'
 
-import { type ChannelSpec } from '@lucerna/core/measure'
+import { type ChannelSpec, limitOfError } from '@lucerna/core/measure'
 import { fromSi } from '@lucerna/core/units'
-import type { ChartOptions } from 'chart.js'
 import { useRef, useState } from 'react'
 import { Line } from 'react-chartjs-2'
 import { plainDate } from '@/ui/dates'
 import { unitSymbol, type Units } from '@/ui/figures'
+import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'
 import { t } from '@/ui/words'
 import { channelUnit } from '../channels'
@@ -16,12 +16,6 @@ interface Read {
   readonly at: string
   readonly appliedSi: number
   readonly shownSi: number
-}
-
-/** The promise of a channel at a value, SI: what its error may be. */
-const promised = (c: ChannelSpec, valueSi: number): number => {
-  const share = c.relative * Math.abs(valueSi)
-  return c.combine === 'sum' ? c.absolute + share : Math.max(c.absolute, share)
 }
 
 /** How far a channel showed away from what was put on, over the checks, between the bounds of what its maker promises. */
@@ -49,30 +43,9 @@ export function Drift({
   const { quantity, unit } = channelUnit(channel.channel, units)
   const span = (si: number) => Number((fromSi(si, unit, quantity) - fromSi(0, unit, quantity)).toPrecision(6))
   const points = read(channel.id)
-  const ticks = { color: colours.text, font: { family: colours.font, size: 13 } }
-  const options: ChartOptions<'line'> = {
-    animation: false,
-    responsive: true,
-    maintainAspectRatio: false,
-    scales: {
-      x: { ticks: { ...ticks, maxRotation: 0, autoSkipPadding: 16 }, grid: { display: false }, border: { color: colours.rule } },
-      y: {
-        ticks,
-        grid: { color: colours.rule },
-        border: { display: false },
-        title: {
-          display: true,
-          text: `${t('instrument.shown-minus-applied')}, ${unitSymbol(unit)}`,
-          color: colours.text,
-          font: { family: colours.font, size: 13 },
-        },
-        grace: '10%',
-      },
-    },
-    plugins: { legend: { display: false } },
-  }
+  const options = lineOverTime(colours, `${t('instrument.shown-minus-applied')}, ${unitSymbol(unit)}`)
   const bound = (sign: 1 | -1) => ({
-    data: points.map((p) => sign * span(promised(channel, p.appliedSi))),
+    data: points.map((p) => sign * span(limitOfError(channel, p.appliedSi))),
     borderColor: colours.brass,
     borderWidth: 2,
     pointRadius: 0,
