@@ -47,6 +47,22 @@ test('registers', async ({ page }) => {
   await shot(page, 'appliance', 'day')
 })
 
+test('cards and instruments', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Maren')
+  await page.goto('/cards/tarnwick-larch-28-c/edit')
+  await page
+    .getByRole('navigation', { name: 'Sections' })
+    .getByRole('button', { name: /^Limits/ })
+    .click()
+  await page.getByRole('button', { name: /^CO₂ in the flue · Maximum · natural gas/ }).click()
+  await shot(page, 'card-editor', 'night')
+  await page.goto('/instruments')
+  await page.getByRole('link', { name: /Meridian M4 IR.*Maren/ }).click()
+  await page.getByRole('heading', { name: 'Drift' }).waitFor()
+  await shot(page, 'instrument', 'day')
+})
+
 test('a visit in danger, and one on a phone', async ({ page }) => {
   await page.clock.install()
   await signIn(page, 'Maren')
@@ -104,8 +120,6 @@ test('the Workings', async ({ page }) => {
   await shot(page, 'working-flue-gas', 'night')
   await page.goto('/workings/pipe-network')
   await shot(page, 'working-pipes', 'day')
-  await page.goto('/workings/pressure-ladder')
-  await shot(page, 'working-ladder', 'day')
   await page.goto('/workings/gas-rate')
   await page
     .getByRole('button', { name: /^Start/ })

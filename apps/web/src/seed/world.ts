@@ -206,8 +206,8 @@ export const demoInstruments = (practice: string): Pick<Instrument, 'kind' | 'ma
     channels: [
       practice === 'metric-ratio' ? measured('co2', 'co2', 0, 0.2, 0.001, 0.002) : measured('o2', 'o2', 0, 0.21, 0.001, 0.002),
       measured('co', 'co', 0, 0.004, 1e-6, 10e-6, 0.05),
-      measured('tf', 'flueTemperature', 253, 873, 0.1, 1, 0.002),
-      measured('ta', 'airTemperature', 253, 373, 0.1, 0.5),
+      measured('tf', 'flueTemperature', 253.15, 873.15, 0.1, 1, 0.002),
+      measured('ta', 'airTemperature', 253.15, 373.15, 0.1, 0.5),
       measured('draught', 'draught', -1000, 1000, 0.1, 0.5, 0.02),
     ],
   },

@@ -37,6 +37,8 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
   const f = entry.fields
   const today = new Date().toISOString().slice(0, 10)
   const channels = f.channels.map((c) => channelSpecSchema.parse(c))
+  // Its record may know a later one than the date from which it was first trusted.
+  const lastCalibration = checks.find((c) => c.kind === 'calibration' && c.passed)?.at.slice(0, 10)
   const writes = may(actor, 'instrument.write') && entry.deletedAt === null
   return (
     <Frame title={`${f.maker} ${f.model}`} subtitle={f.serial} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
@@ -55,7 +57,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
               {t(`instrument.${f.kind}`)} · {members.find((m) => m.userId === f.heldBy)?.name ?? t('instruments.nobody')}
             </p>
             <p className="quiet">
-              {t('calibration.from-until', { from: plainDate(f.calibratedOn), until: plainDate(f.calibrationDueOn) })}
+              {t('calibration.from-until', { from: plainDate(lastCalibration ?? f.calibratedOn), until: plainDate(f.calibrationDueOn) })}
               {f.certificate && ` · ${f.certificate}`}
             </p>
             {f.remark && <p className="mt-2 max-w-prose">{f.remark}</p>}
@@ -92,7 +94,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
                     {readingText(c.channel, c.min, units)} – {readingText(c.channel, c.max, units)}
                   </td>
                   <td className="py-2 pr-4 whitespace-nowrap">{spanText(c.channel, c.resolution, units)}</td>
-                  <td className="py-2 pr-4">{accuracyText(c, units)}</td>
+                  <td className="min-w-56 py-2 pr-4">{accuracyText(c, units)}</td>
                   <td className={`py-2 ${c.origin === 'computed' ? 'text-warning' : 'quiet'}`}>{t(`origin.${c.origin}`)}</td>
                 </tr>
               ))}
