@@ -30,12 +30,18 @@ async function secondStart() {
   return seconds
 }
 
+/** `npm run bench -- import places` measures only these; without names, everything. */
+const wished = process.argv.slice(2)
+/** @param {string} name */
+const asked = (name) => wished.length === 0 || wished.includes(name)
+
 /** @type {(() => Promise<void>)[]} */
 const stops = []
 try {
   await ensurePackages()
-  await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
-  await build()
+  if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
+  const served = ['http', 'browser', 'start'].some(asked)
+  if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)
   const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
   const secret = secrets(file)
@@ -49,34 +55,43 @@ try {
   await prepare({ ownerUrl, secret, seed: true })
   const port = await freePort()
   const publicUrl = `http://127.0.0.1:${port}`
-  const app = await serve({
-    host: '127.0.0.1',
-    port,
-    publicUrl,
-    databaseUrl: appUrl(ownerUrl, secret.app).url,
-    secret,
-    demo: true,
-    log: 'ignore',
-  })
-  stops.push(app.stop)
-  await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
-    env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
-  })
+  if (served) {
+    const app = await serve({
+      host: '127.0.0.1',
+      port,
+      publicUrl,
+      databaseUrl: appUrl(ownerUrl, secret.app).url,
+      secret,
+      demo: true,
+      log: 'ignore',
+    })
+    stops.push(app.stop)
+  }
+  if (asked('http'))
+    await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
+      env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
+    })
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
-  if (existsSync(chromium))
-    await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
-  else say('no Chromium: the browser is not measured')
-  await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'bench/places.ts')], {
-    env: {
-      ...process.env,
-      TEST_OWNER_URL: ownerUrl,
-      LUCERNA_APP_DATABASE_URL: appUrl(ownerUrl, secret.app).url,
-      LUCERNA_AUTH_SECRET: secret.auth,
-      PUBLIC_URL: publicUrl,
-    },
-  })
-  await secondStart()
-  say(`second start of the demo  ${(await secondStart()).toFixed(1)} s to the first page`)
+  if (asked('browser')) {
+    if (existsSync(chromium))
+      await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
+    else say('no Chromium: the browser is not measured')
+  }
+  for (const name of ['import', 'places'])
+    if (asked(name))
+      await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, `bench/${name}.ts`)], {
+        env: {
+          ...process.env,
+          TEST_OWNER_URL: ownerUrl,
+          LUCERNA_APP_DATABASE_URL: appUrl(ownerUrl, secret.app).url,
+          LUCERNA_AUTH_SECRET: secret.auth,
+          PUBLIC_URL: publicUrl,
+        },
+      })
+  if (asked('start')) {
+    await secondStart()
+    say(`second start of the demo  ${(await secondStart()).toFixed(1)} s to the first page`)
+  }
 } catch (error) {
   console.error(error instanceof Told ? error.message : error)
   process.exitCode = 1

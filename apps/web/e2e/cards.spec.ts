@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { accessible } from './axe'
-import { signIn } from './technician'
+import { makeSafe, planAnother, record, signIn, start } from './technician'
 
 const closeDialog = async (page: Page) => {
   await page.keyboard.press('Escape')
@@ -184,4 +184,54 @@ test('an instrument: a check written down moves the chart; wrong fields are name
   await signIn(page, 'Wim')
   await page.goto(pathname)
   await expect(page.getByText('Meridian M4 IR')).toHaveCount(0)
+})
+
+test('out of calibration: no verdict until somebody answers for it, and the report prints why', async ({ page }) => {
+  await signIn(page, 'Maren')
+  const { rows } = (await (await page.request.get('/api/v1/instruments')).json()) as {
+    rows: { id: string; kind: string; holder: string | null }[]
+  }
+  const gauge = rows.find((r) => r.kind === 'manometer' && r.holder === 'Maren Ostby')!
+  const kept = await page.request.get(`/api/v1/instruments/${gauge.id}`)
+  const {
+    id: _id,
+    siteId: _site,
+    deletedAt: _gone,
+    version,
+    ...fields
+  } = (await kept.json()) as Record<string, unknown> & { version: number }
+  const save = async (calibrationDueOn: unknown, from: number) =>
+    page.request.put(`/api/v1/instruments/${gauge.id}`, {
+      data: { ...fields, calibrationDueOn },
+      headers: { 'if-match': `"${from}"` },
+    })
+  expect((await save('2026-11-01', version)).status()).toBe(200)
+  try {
+    await page.goto(`/visits/${await planAnother(page, '11 Quarry Row')}`)
+    await start(page)
+    await makeSafe(page)
+    await page.getByRole('button', { name: /open, gauge on/ }).click()
+    await record(page, ['22.3', '22.2'])
+    await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, no verdict/ })).toBeVisible()
+    await page
+      .getByRole('button', { name: /Zero and make safe/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'Use it with a reason' }).click()
+    await page.getByLabel('Why it is used all the same').fill('Checked against the other gauge this morning')
+    await page.getByRole('button', { name: 'I answer for it' }).click()
+    await expect(page.getByText(/Checked against the other gauge this morning/)).toBeVisible()
+    await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
+    await page
+      .getByRole('button', { name: /Finish/ })
+      .first()
+      .click()
+    await page.getByRole('radio', { name: /Left isolated/ }).click()
+    await page.getByLabel(/Why, and what was done/).fill('Only the pressure was asked for')
+    await page.getByRole('button', { name: 'Close the visit' }).click()
+    await page.waitForURL('**/report')
+    await expect(page.getByText(/used because: Checked against the other gauge this morning/)).toBeVisible()
+  } finally {
+    await save(fields.calibrationDueOn, version + 1)
+  }
 })

@@ -199,6 +199,7 @@ export const enPlaces = {
   'unit.part.safeties': 'Safeties',
   'unit.safeties-hint':
     'What the card expects, and what else there is. Absent is a finding: it shows on the appliance and before every visit.',
+  'unit.safeties-by-card': 'Choose the target card: what it expects stands here then.',
   'unit.no-safeties': 'The card names none. Add what you found.',
   'unit.cardId': 'Maker and model, by target card',
   'unit.choose-card': 'Choose a target card',

@@ -227,7 +227,9 @@ export function ApplianceForm({
             )
           })}
         </ul>
-        {safeties.fields.length === 0 && <p className="py-4 quiet">{t('unit.no-safeties')}</p>}
+        {safeties.fields.length === 0 && (
+          <p className="py-4 quiet">{t(getValues('card') ? 'unit.no-safeties' : 'unit.safeties-by-card')}</p>
+        )}
         <button
           type="button"
           className="btn mt-3 btn-outline"

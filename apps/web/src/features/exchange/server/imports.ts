@@ -2,6 +2,7 @@ import { readFile } from '@lucerna/core/formats'
 import { and, asc, desc, eq, gt, lt, or, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
+import { insertMany } from '@/db/insertMany'
 import { importJob, importRow, user } from '@/db/schema'
 import { reindexSite } from '@/features/places/server/registers'
 import { reindex } from '@/features/search/server/indexing'
@@ -192,7 +193,7 @@ export async function checkFile(
     if (signal.aborted) throw new Cancelled()
     await inFirm(actor, async (tx) => {
       const staged = await stage(tx, actor, id, batch)
-      await tx.insert(importRow).values(staged)
+      await insertMany(tx, importRow, staged)
       counts.rows += staged.length
       for (const s of staged)
         counts[s.action === 'add' ? 'added' : s.action === 'change' ? 'changed' : s.action === 'same' ? 'same' : 'refused']++

@@ -1,5 +1,6 @@
 import { and, eq, inArray } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
+import { insertMany } from '@/db/insertMany'
 import { appliance, gasSupply, instrument, site } from '@/db/schema'
 import { instrumentColumns, instrumentFieldsOf } from '@/features/instruments/server/register'
 import { APPLIANCE_KEYS, siteFields, SUPPLY_KEYS } from '@/features/places/server/registers'
@@ -76,28 +77,33 @@ export async function insertRows(
 ): Promise<void> {
   if (rows.length === 0) return
   const common = { firmId, updatedAt: now }
-  if (kind === 'sites') await tx.insert(site).values(rows.map((r) => ({ ...r.fields, ...common, id: r.id }) as typeof site.$inferInsert))
+  if (kind === 'sites')
+    await insertMany(
+      tx,
+      site,
+      rows.map((r) => ({ ...r.fields, ...common, id: r.id }) as typeof site.$inferInsert),
+    )
   else if (kind === 'supplies')
-    await tx
-      .insert(gasSupply)
-      .values(rows.map((r) => ({ ...r.fields, ...common, id: r.id, siteId: r.siteId }) as typeof gasSupply.$inferInsert))
+    await insertMany(
+      tx,
+      gasSupply,
+      rows.map((r) => ({ ...r.fields, ...common, id: r.id, siteId: r.siteId }) as typeof gasSupply.$inferInsert),
+    )
   else if (kind === 'appliances')
-    await tx.insert(appliance).values(
-      rows.map(
-        (r) =>
-          ({
-            ...r.fields,
-            ...common,
-            id: r.id,
-            siteId: r.siteId,
-            burnerKind: burnerKinds.get(String(r.fields.cardId)) ?? '',
-          }) as typeof appliance.$inferInsert,
-      ),
+    await insertMany(
+      tx,
+      appliance,
+      rows.map((r) => {
+        const burnerKind = burnerKinds.get(String(r.fields.cardId)) ?? ''
+        return { ...r.fields, ...common, id: r.id, siteId: r.siteId, burnerKind } as typeof appliance.$inferInsert
+      }),
     )
   else
-    await tx
-      .insert(instrument)
-      .values(rows.map((r) => ({ ...instrumentColumns(r.fields as never), ...common, id: r.id }) as typeof instrument.$inferInsert))
+    await insertMany(
+      tx,
+      instrument,
+      rows.map((r) => ({ ...instrumentColumns(r.fields as never), ...common, id: r.id }) as typeof instrument.$inferInsert),
+    )
 }
 
 /** One entry changed. */

@@ -2,6 +2,7 @@ import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
+import { insertMany } from '@/db/insertMany'
 import {
   appliance,
   gasSupply,
@@ -50,7 +51,9 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
         siteName: site.name,
         address: site.address,
         gas: gasSupply.gas,
-        card: targetCard.data,
+        // Two words of a document of many pages: not the document itself for every appliance.
+        maker: sql<string>`${targetCard.data} ->> 'maker'`,
+        model: sql<string>`${targetCard.data} ->> 'model'`,
         meter: gasSupply.meterSerial,
       })
       .from(appliance)
@@ -60,9 +63,9 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
       .where(and(eq(appliance.firmId, firmId), isNull(appliance.deletedAt), isNull(site.deletedAt), ids && inArray(appliance.id, [...ids])))
     return rows.map((r) => ({
       subjectId: r.a.id,
-      title: `${r.card.maker} ${r.a.name}`,
+      title: `${r.maker} ${r.a.name}`,
       detail: joined(r.siteName, r.a.serial, r.a.position),
-      also: joined(r.address, r.card.model, r.a.burnerKind, r.gas, r.meter, r.a.remark),
+      also: joined(r.address, r.model, r.a.burnerKind, r.gas, r.meter, r.a.remark),
     }))
   },
   visit: async (tx, firmId, ids) => {
@@ -135,38 +138,52 @@ export function searchRows(firmId: string, kind: SearchKind, entry: Entry) {
 /** Makes the entries of some things anew (or of all of a kind): what is gone is found no more, and no word of it stays. In the transaction of the change itself. */
 export async function reindex(tx: Transaction, firmId: string, kind: SearchKind, ids?: readonly string[]): Promise<void> {
   const mine = and(eq(searchEntry.firmId, firmId), eq(searchEntry.kind, kind), ids && inArray(searchEntry.subjectId, [...ids]))
-  const before = await tx
-    .selectDistinct({ word: searchPosting.word })
-    .from(searchPosting)
-    .innerJoin(searchEntry, eq(searchEntry.id, searchPosting.entryId))
-    .where(mine)
-  await tx.delete(searchEntry).where(mine)
-  const made = (await LOADERS[kind](tx, firmId, ids)).map((e) => searchRows(firmId, kind, e))
-  for (const part of chunks(made, 300)) {
-    await tx.insert(searchEntry).values(part.map((m) => m.row))
-    const words = [...new Set(part.flatMap((m) => m.words))]
-    for (const some of chunks(words, 2000))
-      await tx
-        .insert(searchWord)
-        .values(some.map((word) => ({ firmId, word })))
-        .onConflictDoNothing()
-    for (const some of chunks(
-      part.flatMap((m) => m.words.map((word) => ({ firmId, word, entryId: m.row.id }))),
-      2000,
-    ))
-      await tx.insert(searchPosting).values(some)
-  }
-  for (const some of chunks(before, 2000))
-    await tx.delete(searchWord).where(
-      and(
-        eq(searchWord.firmId, firmId),
-        inArray(
-          searchWord.word,
-          some.map((b) => b.word),
+  const gone = await tx.delete(searchEntry).where(mine).returning({ id: searchEntry.id })
+  const before = new Set<string>()
+  for (const some of chunks(gone, 1000)) {
+    const words = await tx
+      .delete(searchPosting)
+      .where(
+        and(
+          eq(searchPosting.firmId, firmId),
+          inArray(
+            searchPosting.entryId,
+            some.map((g) => g.id),
+          ),
         ),
-        sql`not exists (select 1 from ${searchPosting} p where p.firm_id = ${searchWord.firmId} and p.word = ${searchWord.word})`,
-      ),
+      )
+      .returning({ word: searchPosting.word })
+    for (const { word } of words) before.add(word)
+  }
+  const made = (await LOADERS[kind](tx, firmId, ids)).map((e) => searchRows(firmId, kind, e))
+  for (const part of chunks(made, 1000)) {
+    await insertMany(
+      tx,
+      searchEntry,
+      part.map((m) => m.row),
     )
+    await insertMany(
+      tx,
+      searchWord,
+      [...new Set(part.flatMap((m) => m.words))].map((word) => ({ firmId, word })),
+      'nothing',
+    )
+    await insertMany(
+      tx,
+      searchPosting,
+      part.flatMap((m) => m.words.map((word) => ({ firmId, word, entryId: m.row.id }))),
+    )
+  }
+  for (const some of chunks([...before], 2000))
+    await tx
+      .delete(searchWord)
+      .where(
+        and(
+          eq(searchWord.firmId, firmId),
+          inArray(searchWord.word, some),
+          sql`not exists (select 1 from ${searchPosting} p where p.firm_id = ${searchWord.firmId} and p.word = ${searchWord.word})`,
+        ),
+      )
 }
 
 /** The whole index of a firm. */

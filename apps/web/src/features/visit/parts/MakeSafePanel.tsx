@@ -46,16 +46,13 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
                   <p className="font-semibold">
                     {i.maker} {i.model}
                   </p>
-                  <p className={calibrated ? 'text-sm quiet' : 'flex gap-2 text-sm text-warning'}>
-                    {calibrated ? (
-                      `${t(`instrument.${i.kind}`)} · ${i.serial}`
-                    ) : (
-                      <>
-                        <WarningSign size={17} />
-                        {allowed ? t('zero.allowed', { reason: allowed.reason, by: allowed.by }) : t('zero.out-of-calibration')}
-                      </>
-                    )}
-                  </p>
+                  <p className="text-sm quiet">{`${t(`instrument.${i.kind}`)} · ${i.serial}`}</p>
+                  {!calibrated && (
+                    <p className="flex gap-2 text-sm text-warning">
+                      <WarningSign size={17} />
+                      {allowed ? t('zero.allowed', { reason: allowed.reason, by: allowed.by }) : t('zero.out-of-calibration')}
+                    </p>
+                  )}
                   {!calibrated && !allowed && !readOnly && (
                     <AllowInstrument
                       onAllow={(reason) =>
