@@ -1,6 +1,7 @@
 /** `npm run bench`: ratios and counts within one run; never a test. */
 import { analyseFlue, flueNumbers, molarEnthalpy, saturationPressure, saturationTemperature } from '@lucerna/core/flue'
 import { presetGas } from '@lucerna/core/gas'
+import { foldBench } from './fold'
 import { workingsBench } from './workings'
 
 const methane = presetGas('methane')
@@ -56,3 +57,4 @@ console.log(
 console.log(`flue analysis, checked    ${shown(checked)}   ${(bare / checked).toFixed(2)} ×`)
 console.log(`bare loop                 ${shown(bare)}`)
 workingsBench()
+foldBench()

@@ -1,26 +1,33 @@
 import { expect, test } from '@playwright/test'
-import { bringToRate, makeSafe, nextStep, openVisit, record, signIn, start } from './technician'
+import { soundTexts, walkTo } from './sheet'
+import { answerAll, bringToRate, makeSafe, nextStep, planAnother, record, signIn, start } from './technician'
 
 test('the oxygen school: an induced-draught furnace in inches of water', async ({ page }) => {
+  const texts = soundTexts('brightholm-drift-80', 'imperial-oxygen', 'pipeline-gas-na', 12, 'annual-service')
   await page.clock.install()
   await signIn(page, 'Wim')
-  await openVisit(page, 'Harbour Office')
+  await page.goto(`/visits/${await planAnother(page, 'Harbour Office')}`)
   await start(page)
   await makeSafe(page)
   await page.getByRole('button', { name: /open, gauge on/ }).click()
   await record(page, ['7.2', '7.2'])
   await nextStep(page)
+  await answerAll(page)
   await bringToRate(page)
   await record(page, ['7.0', '6.4'])
   await expect(page.getByText(/0\.1\d? inWC above|above/).first()).toBeVisible()
   await nextStep(page)
-  await page.getByRole('button', { name: /Tap open/ }).click()
-  await record(page, ['3.5'])
-  await nextStep(page)
+  await expect(page.getByRole('heading', { name: /^As found: flue gas at/ })).toBeVisible()
   await page.getByRole('button', { name: /Probe in/ }).click()
+  await page.clock.fastForward('06:00')
   await record(page, ['7.2', '35', '395 F', '20 °C'])
   await expect(page.getByRole('button', { name: /CO air-free/ })).toContainText('53')
   await expect(page.getByRole('button', { name: /^CO₂ computed/ })).toBeVisible()
+  await nextStep(page)
+  await walkTo(page, 'Manifold pressure at', { texts })
+  await expect(page.getByRole('heading', { name: 'Manifold pressure at second stage' })).toBeVisible()
+  await page.getByRole('button', { name: /Tap open/ }).click()
+  await record(page, ['3.5'])
   await nextStep(page)
   await expect(page.getByRole('heading', { name: 'Manifold pressure at first stage' })).toBeVisible()
   await bringToRate(page)

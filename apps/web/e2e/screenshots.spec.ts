@@ -1,6 +1,7 @@
 import path from 'node:path'
 import { type Page, test } from '@playwright/test'
-import { bringToRate, makeSafe, nextStep, openVisit, planAnother, putEverythingBack, record, signIn, start } from './technician'
+import { soundTexts, walkTo, workThrough } from './sheet'
+import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start } from './technician'
 
 /** `npm run screenshots`: one current picture of each main view, from the demo data. */
 const FOLDER = path.resolve(import.meta.dirname, '../../../docs/screenshots')
@@ -76,6 +77,7 @@ test('a visit in danger, and one on a phone', async ({ page }) => {
 
 test('a whole visit', async ({ page }) => {
   await page.clock.install()
+  const texts = soundTexts('tarnwick-larch-28-c', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
   await signIn(page, 'Tobias')
   await openVisit(page, '7 Quarry Row')
   await start(page)
@@ -83,29 +85,34 @@ test('a whole visit', async ({ page }) => {
   await page.getByRole('button', { name: /open, gauge on/ }).click()
   await record(page, ['22.3', '22.2'])
   await nextStep(page)
+  await answerAll(page)
   await bringToRate(page)
   await record(page, ['21.1', '20.2'])
   await nextStep(page)
   await record(page, ['2.3'])
   await nextStep(page)
   await page.getByRole('button', { name: /Probe in/ }).click()
+  await page.clock.fastForward('06:00')
+  await record(page, ['9.6', '64', '58.4', '9.5'])
+  await nextStep(page)
+  await walkTo(page, 'Strip and clean', { texts, answers: { condition: 'Mis-set' } })
+  await shot(page, 'visit-strip', 'day')
+  await walkTo(page, 'Flue gas at', { texts })
+  await answerAll(page)
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await shot(page, 'visit', 'night')
   await shot(page, 'visit-phone', 'night', PHONE)
   await page.setViewportSize(DESK)
   await page.getByRole('button', { name: '↻ Clockwise' }).click()
   await record(page, ['9.0', '48', '57.9', '9.5'])
-  await page.getByRole('button', { name: /^net efficiency/ }).click()
-  await shot(page, 'visit-day', 'day')
   await nextStep(page)
   await page.getByRole('button', { name: /^Finish/ }).click()
   await shot(page, 'visit-finish', 'day')
-  await page.getByRole('button', { name: /^Flue gas at minimum/ }).click()
-  await bringToRate(page)
-  await record(page, ['8.6', '14', '49', '9.5'])
-  await nextStep(page)
-  await putEverythingBack(page)
-  await nextStep(page)
+  await page
+    .getByRole('button', { name: /^Flue gas at minimum/ })
+    .first()
+    .click()
+  await workThrough(page, { texts })
   await page.getByRole('button', { name: 'Close the visit' }).click()
   await page.waitForURL('**/report')
   await shot(page, 'report', 'day')

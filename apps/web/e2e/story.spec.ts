@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { accessible } from './axe'
-import { bringToRate, makeSafe, nextStep, planAnother, putEverythingBack, record, signIn, start } from './technician'
+import { soundTexts, walkTo } from './sheet'
+import { answerAll, bringToRate, makeSafe, nextStep, planAnother, putEverythingBack, record, signIn, start } from './technician'
 
 const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
 
@@ -13,6 +14,7 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await accessible(page)
   const site = desk ? '7 Quarry Row' : '11 Quarry Row'
   const rates = desk ? (['maximum', 'minimum'] as const) : (['high rate', 'middle rate', 'low rate'] as const)
+  const texts = soundTexts(desk ? 'tarnwick-larch-28-c' : 'tarnwick-larch-18-h', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
   // A visit of its own: another story may have closed the one that was planned.
   const planned = await planAnother(page, site)
   await page.goto('/today')
@@ -27,17 +29,17 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await record(page, ['22.3', '22.2mb'])
   await nextStep(page)
 
+  await answerAll(page)
   await bringToRate(page)
   // Any unit is understood: 8.1 inWC at the inlet is 20.2 mbar.
   await record(page, ['21.1', '8.1 in'])
   await expect(page.locator('#main').getByText('20.2').first()).toBeVisible()
   await nextStep(page)
-  if (desk) {
-    await record(page, ['2.3'])
-    await nextStep(page)
-  }
 
+  // As found, before anything is touched: too rich at maximum.
+  await walkTo(page, 'As found', { texts })
   await page.getByRole('button', { name: /Probe in/ }).click()
+  await page.clock.fastForward('06:00')
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await expect(page.getByText('above').first()).toBeVisible()
   await page.getByRole('button', { name: /^net efficiency/ }).click()
@@ -45,7 +47,22 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await expect(page.getByText(/Flue losses only/)).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: 'Close', exact: true }).click()
+  await nextStep(page)
 
+  // No screw before “clean or adjust?” is answered; leads come off only after the power is proved off.
+  await walkTo(page, 'Isolate and prove dead', { texts })
+  await page.getByLabel('What, where').fill('Flame rod lead')
+  await expect(page.getByText('Leads and earths only after it is proved dead.')).toBeVisible()
+  await answerAll(page)
+  await page.getByRole('button', { name: 'List it' }).click()
+  await expect(page.getByText('Flame rod lead')).toBeVisible()
+  await nextStep(page)
+  await accessible(page)
+  const titles = await walkTo(page, 'Flue gas at', { texts, answers: { condition: 'Mis-set' } })
+  expect(titles).toEqual(expect.arrayContaining(['Clean or adjust?', 'Strip and clean', 'Sequence of operation', 'Clock the meter']))
+
+  await answerAll(page)
+  await record(page, ['9.6', '64', '58.4', '9.5'])
   await page.getByRole('button', { name: '↻ Clockwise' }).click()
   await expect(page.getByText('net ⅛ clockwise from as found')).toBeVisible()
   await record(page, ['9.0', '48', '57.9', '9.5'])
@@ -55,6 +72,7 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
     await record(page, [i === rates.length - 2 ? '8.5' : '8.9', '14', '49', '9.5'], `Record at ${rate}`)
     await nextStep(page)
   }
+  await walkTo(page, 'Close loose ends', { texts })
 
   await page.getByRole('button', { name: 'Note or defect' }).click()
   await page.getByRole('radio', { name: 'Attention' }).click()
@@ -63,7 +81,9 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await page.getByRole('button', { name: 'Keep' }).click()
 
   await putEverythingBack(page)
-  await nextStep(page)
+  await expect(page.getByText('Flame rod lead')).toBeVisible()
+  await page.getByRole('button', { name: 'Back, tugged' }).click()
+  await walkTo(page, 'Finish', { texts })
   await expect(page.getByText('Nothing stands against normal service.')).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: 'Close the visit' }).click()

@@ -76,30 +76,32 @@ export async function record(page: Page, values: readonly (string | null)[], but
 
 export const allKept = (page: Page): Promise<void> => expect(page.getByText('all kept')).toBeVisible()
 
+/** Zeroes what the step wants zeroed. */
+export async function zeroAll(page: Page): Promise<void> {
+  const zeroes = page.locator('section[aria-labelledby=now]').getByRole('button', { name: /^(Zeroed (in|at)|CO cell responded)/ })
+  for (let left = await zeroes.count(); left > 0; left--) {
+    await zeroes.first().click()
+    await expect(zeroes).toHaveCount(left - 1)
+  }
+}
+
+/** Answers what the step asks: the good answer, what must be new is renewed, or another answer by id. */
+export async function answerAll(page: Page, answers: Readonly<Record<string, string>> = {}): Promise<void> {
+  for (const group of await page.locator('section[aria-labelledby=now] [data-ask]').all()) {
+    if ((await group.locator('[aria-pressed=true]').count()) > 0) continue
+    const answer = answers[(await group.getAttribute('data-ask')) ?? '']
+    const renew = answer === undefined && (await group.locator('..').getByText('new each time').count()) > 0
+    await (
+      answer !== undefined || renew ? group.getByRole('button', { name: answer ?? 'Renewed' }) : group.getByRole('button').first()
+    ).click()
+    await expect(group.locator('[aria-pressed=true]')).toHaveCount(1)
+  }
+}
+
 /** Zero, look round, room CO: as a sound boiler room has it. */
 export async function makeSafe(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'CO cell responded' }).click()
-  for (const kind of ['Gas detector', 'Flue gas analyser', 'Manometer']) {
-    const zero = page
-      .getByRole('listitem')
-      .filter({ hasText: kind })
-      .getByRole('button', { name: /Zeroed/ })
-    await zero.click()
-    await expect(zero).toHaveAttribute('aria-pressed', 'true')
-  }
-  for (const [what, answer] of [
-    ['Smell of gas', 'None'],
-    ['Emergency control', 'Yes'],
-    ['Flue route', 'Sound'],
-    ['Signs of spillage', 'None'],
-    ['Ventilation', 'Clear'],
-    ['Data plate', 'Matches'],
-  ] as const) {
-    await page
-      .getByRole('group', { name: new RegExp(what) })
-      .getByRole('button', { name: answer, exact: true })
-      .click()
-  }
+  await zeroAll(page)
+  await answerAll(page)
   await record(page, ['0'])
   await nextStep(page)
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { serviceSheet } from '@lucerna/core/procedure'
+import { runSheet } from '@lucerna/core/procedure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { cardSchema, limitFor, ratesOf } from '@lucerna/core/appliance'
 import { presetGas } from '@lucerna/core/gas'
@@ -124,7 +124,7 @@ describe('cards of the demo world', () => {
       if (!['premix-pneumatic', 'induced-draught'].includes(card.burnerKind)) continue
       for (const { gas } of card.ratings)
         for (const practice of SHIPPED_PRACTICES)
-          expect(serviceSheet('annual-service', card, practice, { gas, altitudeM: 410 })).toMatchObject({ ok: true })
+          expect(runSheet('annual-service', card, practice, { gas, altitudeM: 410 })).toMatchObject({ ok: true })
     }
   })
   test('no two limits match without precedence, and a CO2 band is possible for its gas', () => {

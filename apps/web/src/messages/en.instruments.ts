@@ -65,6 +65,7 @@ export const instruments: Record<string, string> = {
   'channel.flow': 'Flow',
   'channel.humidity': 'Humidity',
   'channel.length': 'Length',
+  'channel.gauge': 'Gauge of the appliance',
   'doc.field.instrument-kind': 'Kind',
   'doc.field.serial': 'Serial number',
   'doc.field.held-by': 'Carried by',

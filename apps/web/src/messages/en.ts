@@ -8,12 +8,14 @@ import { exchange } from './en.exchange'
 import { enScience } from './en.science'
 import { enPeople } from './en.people'
 import { enPlaces } from './en.places'
+import { enProcedure } from './en.procedure'
 import { enVisit } from './en.visit'
 
 /** English. Another language is another set of these files with the same keys. */
 export const en = {
   ...enScience,
   ...enVisit,
+  ...enProcedure,
   ...enPlaces,
   ...enPeople,
   ...documents,
@@ -79,7 +81,8 @@ export const en = {
   'places.empty': 'No sites yet.',
   'places.never': 'No visit on paper',
   'appliance.title': 'Appliance',
-  'appliance.start': 'Start a service',
+  'appliance.start': 'Start a visit',
+  'appliance.start-other': 'Start another visit',
   'appliance.starting': 'Starting …',
   'appliance.start-planned': 'Go to the planned visit',
   'appliance.continue': 'Go on with the open visit',
@@ -149,6 +152,7 @@ export const en = {
   'report.corrections': 'Corrected readings',
   'report.notes': 'Remarks',
   'report.instruments': 'Instruments',
+  'report.disturbed': 'Taken apart and put back',
   'report.allowed': 'used because: {{reason}} ({{by}})',
   'report.calibrated': 'in calibration until {{date}}',
   'report.not-calibrated': 'OUT OF CALIBRATION',

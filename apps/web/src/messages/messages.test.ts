@@ -4,7 +4,20 @@ import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES } from '@lucerna/core/applian
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { MEASURAND_IDS, STATIONS } from '@lucerna/core/measure'
 import { DEFECT_CLASSES, SHIPPED_PRACTICES } from '@lucerna/core/practice'
-import { OBSERVATION_IDS, OBSERVATIONS } from '@lucerna/core/procedure'
+import {
+  answersOf,
+  ASK_FAMILIES,
+  CAUTIONS,
+  DISTURBED_KIND_IDS,
+  JOB_KINDS,
+  OBSERVATION_IDS,
+  OBSERVATIONS,
+  REFIT_CHECKS,
+  STEP_KINDS,
+  SYMPTOM_KIND_IDS,
+  TIMER_IDS,
+} from '@lucerna/core/procedure'
+import { SEQUENCE_EVENT_IDS } from '@lucerna/core/sequence'
 import { QUANTITIES } from '@lucerna/core/units'
 import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
 import { firstInput, runWorking, WORKING_GROUPS, WORKINGS } from '@lucerna/core/workings'
@@ -30,6 +43,18 @@ const sources = files(SOURCE)
 const keys = Object.keys(en)
 const has = (key: string) => keys.includes(key) || (keys.includes(`${key}_one`) && keys.includes(`${key}_other`))
 
+const STOPS = [
+  'observation-stops',
+  'ambient-co',
+  'inlet-above-maximum',
+  'gas-in-air',
+  'not-converted',
+  'failed-starts',
+  'safety-bridged',
+  'gasway-open',
+  'apart',
+]
+
 test('every key written out in a component has words', () => {
   const used = [...sources.matchAll(/\bt\(\s*'([^']+)'/g)].map((m) => m[1] ?? '')
   expect(used.length).toBeGreaterThan(100)
@@ -38,7 +63,6 @@ test('every key written out in a component has words', () => {
 
 test('every key put together has words for all it can be', () => {
   const all = (prefix: string, ids: readonly string[], suffix = '') => ids.map((id) => `${prefix}.${id}${suffix}`)
-  const steps = ['make-safe', 'standing', 'working', 'manifold', 'differential', 'flue', 'loose-ends', 'finish']
   const wanted = [
     ...all('short', MEASURAND_IDS),
     ...all('measurand', MEASURAND_IDS),
@@ -52,7 +76,15 @@ test('every key put together has words for all it can be', () => {
     ...all('defect', DEFECT_CLASSES),
     ...all('observation', OBSERVATION_IDS),
     ...OBSERVATION_IDS.flatMap((id) => all('answer', OBSERVATIONS[id].answers)),
-    ...steps.flatMap((s) => ['title', 'what', 'how', 'why'].map((part) => `step.${s}.${part}`)),
+    ...ASK_FAMILIES.flatMap((family) => all('answer', answersOf(`${family}.x`) ?? [])),
+    ...all('sequence', SEQUENCE_EVENT_IDS),
+    ...all('job', JOB_KINDS),
+    ...all('safe', CAUTIONS),
+    ...all('timer', TIMER_IDS),
+    ...all('symptom', SYMPTOM_KIND_IDS),
+    ...all('disturbed.kind', DISTURBED_KIND_IDS),
+    ...all('disturbed.refit', REFIT_CHECKS),
+    ...STEP_KINDS.flatMap((s) => ['title', 'what', 'how', 'why'].map((part) => `step.${s}.${part}`)),
     ...SHIPPED_PRACTICES.flatMap((p) => p.defectClasses.flatMap((d) => all('action', d.actions))),
     ...SHIPPED_PRACTICES.flatMap((p) =>
       all(
@@ -79,12 +111,15 @@ test('every key put together has words for all it can be', () => {
       'computed-by-instrument',
     ]),
     ...all('gate', [
-      'observation-stops',
-      'ambient-co',
-      'inlet-above-maximum',
       'loose-end-open',
       'step-open',
-      'make-safe-skipped',
+      ...STOPS,
+      'not-refitted',
+      'may-not-be-skipped',
+      'not-left-running',
+      'finding-unanswered',
+      'renew-always',
+      'missing-timer',
       'missing-zero',
       'missing-observation',
       'missing-reading',
@@ -107,7 +142,8 @@ test('every key put together has words for all it can be', () => {
       'out-of-range',
       'out-of-range-unit',
     ]),
-    ...all('stop', ['observation-stops', 'ambient-co', 'inlet-above-maximum']),
+    ...all('stop', STOPS),
+    ...all('gate', STOPS, '.short'),
     ...all('audit-action', AUDIT_ACTIONS),
     ...all('audit-subject', AUDIT_SUBJECTS),
     ...all('role-may', ROLES),

@@ -1,4 +1,4 @@
-import { serviceSheet, type Step } from '@lucerna/core/procedure'
+import { runSheet, type Step } from '@lucerna/core/procedure'
 import type { GasId } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
@@ -97,7 +97,7 @@ function serviceOf(stage: Stage, day: PastDay, random: Random, wanted: (step: St
   const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
   const card = DEMO_CARDS.find((c) => c.id === site.appliance.card)!
   const gas = site.appliance.gas as GasId
-  const sheet = serviceSheet('annual-service', card, practice, { gas, altitudeM: site.altitudeM })
+  const sheet = runSheet('annual-service', card, practice, { gas, altitudeM: site.altitudeM })
   if (!sheet.ok) throw new Error(sheet.error.code)
   const visitId = newId(day.at)
   const events = pastService({
@@ -105,6 +105,7 @@ function serviceOf(stage: Stage, day: PastDay, random: Random, wanted: (step: St
     applianceId: ids.applianceId,
     card,
     gas,
+    altitudeM: site.altitudeM,
     practice,
     steps: sheet.value.filter(wanted),
     instruments,

@@ -1,7 +1,7 @@
 import { ratesOf } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
-import { serviceSheet } from '@lucerna/core/procedure'
+import { runSheet } from '@lucerna/core/procedure'
 import { unwrap } from '@lucerna/core/result'
 import { foldVisit, type StoredEvent, type VisitContext, type VisitEvent } from '@lucerna/core/visit'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
@@ -31,7 +31,7 @@ export function pastVisit(cardId: CardId, practiceId: 'metric-ratio' | 'imperial
     certificate: null,
   }))
   const facts = { gas, altitudeM }
-  const steps = unwrap(serviceSheet('annual-service', card, practice, facts))
+  const steps = unwrap(runSheet('annual-service', card, practice, facts))
   const induced = card.burnerKind === 'induced-draught'
   const perRate = (of: (share: number) => number) =>
     Object.fromEntries(ratesOf(card).map((r, i, all) => [r.id, of(all.length === 1 ? 1 : 1 - i / (all.length - 1))]))
@@ -40,6 +40,7 @@ export function pastVisit(cardId: CardId, practiceId: 'metric-ratio' | 'imperial
     applianceId: APPLIANCE_ID,
     card,
     gas,
+    altitudeM,
     practice,
     steps,
     instruments,

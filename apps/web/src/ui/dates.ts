@@ -12,3 +12,6 @@ export const timeAt = (instant: string, timeZone: string): string =>
 
 /** A plain calendar date (no time zone in it). `plainDate('2027-06-01')` → `'1 Jun 2027'`. */
 export const plainDate = (day: string): string => dateAt(`${day}T12:00:00Z`, 'UTC')
+
+/** Seconds as m:ss. `clockText(75)` → `'1:15'`. */
+export const clockText = (s: number): string => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`

@@ -9,6 +9,10 @@ export interface InstalledFacts {
   readonly altitudeM: number
   readonly flueLengthM?: number
   readonly output?: string
+  /** What meter the tightness test has to reckon with. */
+  readonly meterKind?: 'ultrasonic-or-none' | 'small-diaphragm' | 'large-diaphragm'
+  /** The meter's index is in standard volume already: correcting it again would be a mistake. */
+  readonly meterCompensated?: boolean
 }
 
 export interface LimitKey {

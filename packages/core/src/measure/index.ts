@@ -2,6 +2,7 @@ export {
   channelFor,
   type ChannelSpec,
   channelSpecSchema,
+  eyeUncertainty,
   inCalibration,
   type Instrument,
   INSTRUMENT_KINDS,
@@ -9,7 +10,7 @@ export {
   limitOfError,
   standardUncertainty,
 } from './instruments'
-export { CHANNELS, isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
+export { BY_EYE, CHANNELS, isMeasurandId, type Measurand, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
 export { checkPossible, readTyped, type TypedReading } from './plausibility'
 export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from './monteCarlo'
 export { type Normal, normalOf } from './normal'

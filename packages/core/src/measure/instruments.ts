@@ -66,3 +66,28 @@ export function limitOfError(spec: Pick<ChannelSpec, 'absolute' | 'relative' | '
 export function standardUncertainty(spec: Pick<ChannelSpec, 'absolute' | 'relative' | 'combine' | 'resolution'>, valueSi: number): number {
   return Math.hypot(limitOfError(spec, valueSi) / 2, spec.resolution / Math.sqrt(12))
 }
+
+/**
+ * Standard uncertainty (k = 1) of what is read off by eye, SI; null for what an instrument measures. A hand-stopped time is two presses of about
+ * 0.1 s, a rule or feeler half a millimetre, a bubble tube a twentieth of the value, a gauge of
+ * the appliance one of its finer lines.
+ *
+ * @example
+ * eyeUncertainty('time.metered', 120) // 0.14
+ */
+export function eyeUncertainty(id: MeasurandId, valueSi: number): number | null {
+  switch (MEASURANDS[id].channel) {
+    case 'stopwatch':
+      return 0.14
+    case 'length':
+      return 0.00025
+    case 'meterIndex':
+      return 0.0025 * Math.abs(valueSi)
+    case 'flow':
+      return 0.05 * Math.abs(valueSi)
+    case 'gauge':
+      return 500 + 0.02 * Math.abs(valueSi)
+    default:
+      return null
+  }
+}

@@ -22,8 +22,12 @@ export const CHANNELS = [
   'flow',
   'humidity',
   'length',
+  'gauge',
 ] as const
 export type Channel = (typeof CHANNELS)[number]
+
+/** Read off a dial, a stopwatch, a rule, a bubble tube or the appliance's own gauge: no instrument of the register has to be named for them. */
+export const BY_EYE: readonly Channel[] = ['stopwatch', 'meterIndex', 'length', 'flow', 'gauge']
 
 export interface Measurand {
   readonly id: string
@@ -281,7 +285,7 @@ const TABLE = {
   'pressure.water': {
     quantity: 'pressure',
     stations: ['water'],
-    channel: 'pressure',
+    channel: 'gauge',
     metric: { unit: 'bar', digits: 1 },
     imperial: { unit: 'psi', digits: 0 },
     range: { min: -1e5, max: 2e6 },
@@ -289,7 +293,7 @@ const TABLE = {
   'pressure.expansionVessel': {
     quantity: 'pressure',
     stations: ['water'],
-    channel: 'pressure',
+    channel: 'gauge',
     metric: { unit: 'bar', digits: 1 },
     imperial: { unit: 'psi', digits: 0 },
     range: { min: -1e5, max: 2e6 },
@@ -297,7 +301,7 @@ const TABLE = {
   'pressure.steam': {
     quantity: 'pressure',
     stations: ['water'],
-    channel: 'pressure',
+    channel: 'gauge',
     metric: { unit: 'bar', digits: 2 },
     imperial: { unit: 'psi', digits: 1 },
     range: { min: -1e5, max: 2e6 },

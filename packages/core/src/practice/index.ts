@@ -1,3 +1,3 @@
-export { ambientCoAction, DEFECT_CLASSES, type DefectClass, type Practice, practiceSchema, profileLimit } from './profile'
+export { ambientCoAction, DEFECT_CLASSES, type DefectClass, type Practice, practiceSchema, profileLimit, tightnessTest } from './profile'
 export { SHIPPED_PRACTICES } from './shipped'
 export { lintPractice, PRACTICE_FINDINGS, type PracticeFinding } from './lint'

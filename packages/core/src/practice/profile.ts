@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES, type Card } from '../appliance'
+import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES, type Card, type InstalledFacts } from '../appliance'
 import { GAS_PRESET_IDS } from '../gas'
 import { MEASURAND_IDS, type MeasurandId, stationSchema, type Station } from '../measure'
 
@@ -103,4 +103,21 @@ export function ambientCoAction(
   // Rounded far below any cell's resolution: 30 ppm read as 29.999999 must still stop the work.
   const ppm = Math.round(coFraction * 1e9) / 1000
   return [...practice.ambientCo].sort((a, b) => b.fromPpm - a.fromPpm).find((level) => ppm >= level.fromPpm)?.action
+}
+
+/**
+ * The practice's tightness test for an installation with its appliances connected: the row for the kind of meter, and where that is not known the
+ * strictest of them. Undefined when the practice has none.
+ *
+ * @example
+ * tightnessTest(metricRatio, { gas: 'natural-gas-h', altitudeM: 410, meterKind: 'ultrasonic-or-none' })?.maxFallPa // 800
+ */
+export function tightnessTest(
+  practice: Pick<Practice, 'tightness'>,
+  facts: Pick<InstalledFacts, 'meterKind'>,
+): Practice['tightness'][number] | undefined {
+  const rows = practice.tightness
+  const connected = rows.filter((r) => r.meterKind !== 'any')
+  const strictest = [...connected].sort((a, b) => a.maxFallPa - b.maxFallPa)[0]
+  return connected.find((r) => r.meterKind === facts.meterKind) ?? strictest ?? rows[0]
 }

@@ -1,7 +1,10 @@
-/** Temporary changes that hang until they are put back. A gas joint only closes with a leak check. */
+/** Temporary changes that hang until they are put back. A gas joint only closes with a leak check; a bridged safety stops firing. */
 export const LOOSE_END_KINDS = {
   'test-point': { gasJoint: true },
+  /** Up to the valve: proved tight before anything fires. */
   'gas-joint': { gasJoint: true },
+  /** Beyond the valve: there is no gas in it until it fires, and it is proved then. */
+  'outlet-joint': { gasJoint: true },
   'held-rate': { gasJoint: false },
   'adjuster-cap': { gasJoint: false },
   'cover-off': { gasJoint: false },
@@ -9,20 +12,56 @@ export const LOOSE_END_KINDS = {
   selector: { gasJoint: false },
   parameter: { gasJoint: false },
   bridge: { gasJoint: false },
+  'safety-bridge': { gasJoint: false },
+  'live-test': { gasJoint: false },
 } as const satisfies Record<string, { gasJoint: boolean }>
 
 export type LooseEndKind = keyof typeof LOOSE_END_KINDS
 export const LOOSE_END_KIND_IDS = Object.keys(LOOSE_END_KINDS) as [LooseEndKind, ...LooseEndKind[]]
 
-/** Things that are looked at rather than measured, with the answers they can have; the first is the good one. */
-export const OBSERVATIONS = {
-  'smell-of-gas': { stationId: 'room', answers: ['none', 'present'], stops: true },
-  'emergency-control': { stationId: 'meter', answers: ['reachable', 'not-reachable'], stops: false },
-  'flue-terminal': { stationId: 'flue', answers: ['sound', 'not-sound'], stops: true },
-  'spillage-signs': { stationId: 'room', answers: ['none', 'present'], stops: true },
-  ventilation: { stationId: 'room', answers: ['clear', 'not-clear'], stops: true },
-  'data-plate': { stationId: 'burner', answers: ['matches', 'differs'], stops: true },
-} as const satisfies Record<string, { stationId: string; answers: readonly [string, string]; stops: boolean }>
+/** What was taken apart or disconnected today, and the checks that put it back for good. */
+export const DISTURBED_KINDS = {
+  lead: { checks: ['tug', 'continuity'], firing: false },
+  earth: { checks: ['tug', 'continuity'], firing: true },
+  tube: { checks: ['tug', 'look'], firing: false },
+  seal: { checks: ['renewed', 'look'], firing: true },
+  screw: { checks: ['look', 'tug'], firing: false },
+  part: { checks: ['look', 'tug'], firing: false },
+  orientation: { checks: ['look'], firing: false },
+  'gas-joint': { checks: ['leak-check'], firing: true },
+  'outlet-joint': { checks: ['leak-check'], firing: false },
+  flue: { checks: ['look', 'renewed'], firing: true },
+  'combustion-door': { checks: ['look', 'renewed'], firing: true },
+} as const satisfies Record<string, { checks: readonly string[]; firing: boolean }>
+export type DisturbedKind = keyof typeof DISTURBED_KINDS
+export const DISTURBED_KIND_IDS = Object.keys(DISTURBED_KINDS) as [DisturbedKind, ...DisturbedKind[]]
+export const REFIT_CHECKS = ['tug', 'continuity', 'look', 'renewed', 'leak-check'] as const
+export type RefitCheck = (typeof REFIT_CHECKS)[number]
 
-export type ObservationId = keyof typeof OBSERVATIONS
-export const OBSERVATION_IDS = Object.keys(OBSERVATIONS) as [ObservationId, ...ObservationId[]]
+/** What a technician or customer notices after the work, and which kinds of disturbed things it points to first. */
+export const SYMPTOM_KINDS = {
+  'no-start': ['lead', 'earth', 'tube'],
+  lockout: ['earth', 'lead', 'tube', 'screw'],
+  'co-high': ['seal', 'combustion-door', 'tube', 'orientation', 'screw'],
+  noise: ['orientation', 'part', 'tube', 'screw'],
+  'smell-of-gas': ['gas-joint', 'outlet-joint', 'tube', 'screw'],
+  'smell-of-flue': ['flue', 'combustion-door', 'seal'],
+  water: ['part', 'seal', 'tube'],
+  other: [],
+} as const satisfies Record<string, readonly DisturbedKind[]>
+export type SymptomKind = keyof typeof SYMPTOM_KINDS
+export const SYMPTOM_KIND_IDS = Object.keys(SYMPTOM_KINDS) as [SymptomKind, ...SymptomKind[]]
+
+/** Waits that have to run out: names of the clocks that a step starts. */
+export const TIMER_IDS = [
+  'let-by',
+  'stabilise',
+  'tightness',
+  'case-sweep',
+  'spillage',
+  'seat',
+  'purge-wait',
+  'warm-up',
+  'check-in',
+] as const
+export type TimerId = (typeof TIMER_IDS)[number]

@@ -1,137 +1,157 @@
-import { type Card, type InstalledFacts, limitFor, ratesOf } from '../appliance'
-import type { MeasurandId, Station } from '../measure'
+import { type Card, type InstalledFacts, type OwnStep, ratesOf, type Traits, VISIT_STAGES } from '../appliance'
+import { MEASURANDS } from '../measure'
 import type { Practice } from '../practice'
 import { fail, ok, type Result } from '../result'
-import type { LooseEndKind, ObservationId } from './looseEnds'
+import { FIRING_JOBS, JOB_KINDS, type JobKind } from './jobKinds'
+import { ask, type Job, need, RULES } from './rules'
+import type { Need, Step, StepKind } from './step'
 
-export const JOB_KINDS = ['annual-service'] as const
-export type JobKind = (typeof JOB_KINDS)[number]
+const LPG: readonly string[] = ['propane', 'butane', 'lpg-mix']
 
-/** One figure that a step wants. */
-export interface Need {
-  readonly measurandId: MeasurandId
-  readonly stationId: Station
-  readonly firingStateId: string
-  readonly optional: boolean
+/** What a card from before traits were asked is taken to be, by its burner kind. */
+const assumed = (card: Card): Traits => ({
+  medium:
+    card.applianceType === 'furnace'
+      ? 'air'
+      : card.applianceType === 'steam-boiler'
+        ? 'steam'
+        : card.applianceType === 'water-heater'
+          ? 'stored-water'
+          : 'water',
+  power: 'mains',
+  pilot: 'none',
+  pilotSensor: null,
+  ratioControl: card.burnerKind === 'premix-pneumatic' ? 'zero-governor' : card.burnerKind === 'premix-adapted' ? 'electronic' : 'none',
+  intakePort: false,
+  refractory: false,
+})
+
+const whole = (kind: StepKind, stage: Step['stage'], part: Partial<Step> & Pick<Step, 'id' | 'stationId'>): Step => ({
+  firingStateId: null,
+  sectionId: null,
+  needs: [],
+  asks: [],
+  zeroes: [],
+  opens: [],
+  timers: [],
+  cautions: [],
+  after: [],
+  skip: 'with-reason',
+  own: null,
+  kind,
+  stage,
+  ...part,
+})
+
+/** A maker's own step: its figures, questions and proofs as they stand on the card. */
+function ownStep(card: Card, own: OwnStep): Step {
+  const readings = own.needs.filter((n) => n.kind === 'reading')
+  return whole('own', own.stage, {
+    id: `own.${own.id}`,
+    stationId: readings[0]?.stationId ?? 'burner',
+    firingStateId: own.firingStateId,
+    needs: readings.map((n) => need(n.measurandId, n.stationId, n.firingStateId)),
+    asks: own.needs.flatMap((n, i) =>
+      n.kind === 'observation'
+        ? [ask(`own.${own.id}.${i}`, n.question, `${n.good} / ${n.bad}`)]
+        : n.kind === 'proof'
+          ? [ask(`own.${own.id}.${i}`, n.what, n.passes)]
+          : [],
+    ),
+    opens: card.firingStates
+      .filter((s) => s.id === own.firingStateId && s.howToForce)
+      .map((s) => ({ kind: 'held-rate', key: 'held-rate', label: s.label, closes: s.howToReturn ?? s.howToForce ?? '' })),
+    skip: own.overridable ? 'with-reason' : 'never',
+    own: { label: own.label, why: own.why, doc: own.source.doc, page: own.source.page },
+  })
 }
 
-export type StepKind = 'make-safe' | 'standing' | 'working' | 'manifold' | 'differential' | 'flue' | 'loose-ends' | 'finish'
-
-export interface Step {
-  readonly id: string
-  readonly kind: StepKind
-  readonly stationId: Station
-  /** The rate this step is taken at, where it is one. */
-  readonly firingStateId: string | null
-  readonly needs: readonly Need[]
-  readonly observations: readonly ObservationId[]
-  /** Instrument kinds that have to be zeroed in this step. */
-  readonly zeroes: readonly ('analyser' | 'manometer' | 'gas-detector')[]
-  /** What the step leaves open when it begins. */
-  readonly opens: readonly { readonly kind: LooseEndKind; readonly key: string; readonly label: string; readonly closes: string }[]
-  /** Why the step is there: a code of the message files. */
-  readonly why: string
+/** Figures that the card limits and no step has asked for yet: one step for each place and state. */
+function rest(job: Job, steps: readonly Step[]): Step[] {
+  const key = (n: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId'>) => `${n.measurandId}@${n.stationId}/${n.firingStateId}`
+  const asked = new Set(steps.flatMap((s) => s.needs.map(key)))
+  // Either of the two is written down, the other computed from it.
+  for (const s of steps)
+    for (const n of s.needs)
+      if (n.measurandId === 'co2.flue' || n.measurandId === 'o2.flue')
+        for (const measurandId of ['co2.flue', 'o2.flue'] as const) asked.add(key({ ...n, measurandId }))
+  const open = job.card.limits.filter(
+    (l) =>
+      MEASURANDS[l.measurandId].origin === 'measured' &&
+      l.measurandId !== 'pressure.outletShut' &&
+      !asked.has(key(l)) &&
+      (l.when.length === 0 || l.when.some((c) => c.gas === undefined || c.gas === job.facts.gas)),
+  )
+  const places = new Map<string, typeof open>()
+  for (const l of open) {
+    const place = `figures.${l.stationId}.${l.firingStateId}`
+    places.set(place, [...(places.get(place) ?? []), l])
+  }
+  return [...places].map(([id, limits]) => {
+    const state = job.card.firingStates.find((s) => s.id === limits[0]!.firingStateId)!
+    const burns = state.kind !== 'off' && state.kind !== 'standing'
+    const needs = new Map(limits.map((l) => [key(l), need(l.measurandId, l.stationId, l.firingStateId)]))
+    return whole('figures', 'safeties', {
+      id,
+      stationId: limits[0]!.stationId,
+      firingStateId: burns ? state.id : null,
+      needs: [...needs.values()],
+      opens:
+        burns && state.howToForce
+          ? [{ kind: 'held-rate', key: 'held-rate', label: state.label, closes: state.howToReturn ?? state.howToForce }]
+          : [],
+      cautions: limits[0]!.stationId === 'electrics' ? ['mains-live'] : [],
+    })
+  })
 }
-
-/** Burner kinds the short service sheet is written for so far. */
-const SERVICED: readonly Card['burnerKind'][] = ['premix-pneumatic', 'induced-draught']
 
 /**
- * The run sheet of a service visit: the steps in a technician's order, made from the card, the practice and the facts of the appliance. The same
- * card gives the same sheet on any machine. Problems: `job-kind-unsupported`, `burner-kind-unsupported`.
+ * The run sheet of a job: steps in a technician's order, from the card, the practice and the facts of the appliance. Rules are data
+ * ({@link RULES}); the maker's own steps stand where the card puts them; what the card limits and no rule asks for is asked all the same. The same
+ * card gives the same sheet on any machine.
+ *
+ * Problems: `job-kind-unsupported`; `card-without-rate`; `gas-not-on-card` (the card has no rating for the gas on site: another card version, or
+ * a job that changes the gas); `no-other-gas` (a change of gas on a card that is made for one gas only).
  *
  * @example
- * serviceSheet('annual-service', larch28, metricRatio, facts).value.map((s) => s.id)
- * // ['make-safe', 'standing', 'working', 'differential.max', 'flue.max', 'flue.min', 'loose-ends', 'finish']
+ * runSheet('annual-service', larch28, metricRatio, facts).value.map((s) => s.id)
+ * // ['make-safe', 'standing', 'working', 'differential.max', 'found.max', 'found.min', 'isolate', 'condition', 'strip', 'sequence', …]
  */
-export function serviceSheet(jobKind: string, card: Card, practice: Practice, facts: InstalledFacts): Result<Step[]> {
+export function runSheet(jobKind: string, card: Card, practice: Practice, facts: InstalledFacts): Result<Step[]> {
   if (!(JOB_KINDS as readonly string[]).includes(jobKind)) return fail('job-kind-unsupported', { jobKind })
-  if (!SERVICED.includes(card.burnerKind)) return fail('burner-kind-unsupported', { burnerKind: card.burnerKind })
-  const rates = practice.rateOrder.measure === 'max-first' ? ratesOf(card) : [...ratesOf(card)].reverse()
+  const kind = jobKind as JobKind
+  const fired = FIRING_JOBS.includes(kind)
   const top = ratesOf(card)[0]
   if (!top) return fail('card-without-rate', { card: card.id })
+  const gases = new Set(card.ratings.map((r) => r.gas))
+  if (fired && !gases.has(facts.gas)) return fail('gas-not-on-card', { gas: facts.gas, card: card.id })
+  if (kind === 'change-of-gas' && gases.size < 2 && !card.ratings.some((r) => r.gas === facts.gas && r.orifice !== null))
+    return fail('no-other-gas', { card: card.id })
+  const rates = practice.rateOrder.measure === 'max-first' ? ratesOf(card) : [...ratesOf(card)].reverse()
+  const job: Job = { kind, card, practice, facts, traits: card.traits ?? assumed(card), rates, top, lpg: LPG.includes(facts.gas) }
 
-  const need = (measurandId: MeasurandId, stationId: Station, firingStateId: string, optional = false): Need => ({
-    measurandId,
-    stationId,
-    firingStateId,
-    optional,
-  })
-  const has = (measurandId: MeasurandId, stationId: Station, firingStateId: string): boolean => {
-    const limit = limitFor(card, { measurandId, stationId, firingStateId }, facts)
-    return limit.ok && limit.value !== undefined
-  }
-  const step = (id: string, kind: StepKind, stationId: Station, part: Partial<Step> = {}): Step => ({
-    id,
-    kind,
-    stationId,
-    firingStateId: null,
-    needs: [],
-    observations: [],
-    zeroes: [],
-    opens: [],
-    why: kind,
-    ...part,
-  })
-  const testPoint = (stationId: Station) => {
-    const point = card.testPoints.find((p) => p.stationId === stationId)
-    return point ? [{ kind: 'test-point' as const, key: `test-point.${stationId}`, label: point.label, closes: point.closes }] : []
-  }
-  const held = (rateId: string) => {
-    const rate = card.firingStates.find((s) => s.id === rateId)
-    return rate?.howToForce
-      ? [{ kind: 'held-rate' as const, key: 'held-rate', label: rate.label, closes: rate.howToReturn ?? rate.howToForce }]
-      : []
-  }
-
-  const steps: Step[] = [
-    step('make-safe', 'make-safe', 'room', {
-      zeroes: ['gas-detector', 'analyser', 'manometer'],
-      observations: ['smell-of-gas', 'emergency-control', 'flue-terminal', 'spillage-signs', 'ventilation', 'data-plate'],
-      needs: [need('co.ambient', 'room', 'standing')],
-    }),
-    step('standing', 'standing', 'inlet', {
-      needs: [need('pressure.standing', 'meter', 'standing', true), need('pressure.standing', 'inlet', 'standing')],
-      opens: testPoint('inlet'),
-    }),
-    step('working', 'working', 'inlet', {
-      firingStateId: top.id,
-      needs: [need('pressure.working', 'meter', top.id, true), need('pressure.working', 'inlet', top.id)],
-      opens: held(top.id),
-    }),
-  ]
-  for (const rate of rates) {
-    if (has('pressure.manifold', 'burner', rate.id)) {
-      steps.push(
-        step(`manifold.${rate.id}`, 'manifold', 'burner', {
-          firingStateId: rate.id,
-          needs: [need('pressure.manifold', 'burner', rate.id)],
-          opens: [...testPoint('burner'), ...held(rate.id)],
-        }),
-      )
-    }
-    if (has('pressure.chamberDifferential', 'chamber', rate.id)) {
-      steps.push(
-        step(`differential.${rate.id}`, 'differential', 'chamber', {
-          firingStateId: rate.id,
-          needs: [need('pressure.chamberDifferential', 'chamber', rate.id)],
-          opens: held(rate.id),
-        }),
-      )
-    }
-    steps.push(
-      step(`flue.${rate.id}`, 'flue', 'flue', {
-        firingStateId: rate.id,
-        needs: [
-          need(practice.combustionBy === 'co2' ? 'co2.flue' : 'o2.flue', 'flue', rate.id),
-          need('co.flue', 'flue', rate.id),
-          need('temperature.flue', 'flue', rate.id),
-          need('temperature.air', card.flueType === 'room-sealed' ? 'intake' : 'room', rate.id),
-        ],
-        opens: [...held(rate.id), { kind: 'probe-hole', key: 'probe-hole', label: card.probe, closes: card.probe }],
-      }),
+  const steps: Step[] = []
+  for (const stage of VISIT_STAGES) {
+    const own = fired ? card.ownSteps.filter((o) => o.stage === stage).map((o) => [o.place, ownStep(card, o)] as const) : []
+    const common = RULES.filter((r) => r.stage === stage && r.jobs.includes(kind) && (r.when?.(job) ?? true)).flatMap((r) =>
+      r.steps(job).map((s) => whole(r.kind, stage, s)),
     )
+    const first = own.flatMap(([place, s]) => (place === 'first' ? [s] : []))
+    const last = own.flatMap(([place, s]) => (place === 'last' ? [s] : []))
+    // Arriving begins with making safe, whatever a card says, and the hand-over ends with the finish.
+    const lead = stage === 'arrive' ? common : []
+    const end = common.filter((s) => s.kind === 'finish')
+    const between = stage === 'arrive' ? [] : common.filter((s) => s.kind !== 'finish')
+    steps.push(...lead, ...first, ...between, ...last, ...end)
   }
-  steps.push(step('loose-ends', 'loose-ends', 'inlet'), step('finish', 'finish', 'room'))
-  return ok(steps)
+  const extra = fired && (kind === 'commissioning' || kind === 'annual-service') ? rest(job, steps) : []
+  const at = steps.findIndex((s) => s.stage === 'restore')
+  steps.splice(at < 0 ? steps.length : at, 0, ...extra)
+  return ok(steps.map((s) => (s.kind === 'make-safe' || s.kind === 'before-entry' ? s : { ...s, after: locks(s, steps) })))
+}
+
+/** What has to be settled before a step: making safe before everything but the paper, and whatever its rule says that is on this sheet. */
+function locks(step: Step, steps: readonly Step[]): string[] {
+  if (step.kind === 'finish' || step.kind === 'loose-ends' || step.kind === 'hand-over') return []
+  return ['make-safe', ...step.after].filter((id) => steps.some((s) => s.id === id))
 }

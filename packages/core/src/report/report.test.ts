@@ -1,11 +1,11 @@
 import { unwrap } from '../result'
-import { serviceSheet } from '../procedure'
+import { runSheet } from '../procedure'
 import { foldVisit } from '../visit'
 import { APPLIANCE, nextId, testContext, TestLog, VISIT } from '../visit/testVisit'
 import { makeReport, reportSchema } from './report'
 
 const appliance = testContext.appliances[0]!
-const sheets = { [APPLIANCE]: unwrap(serviceSheet('annual-service', appliance.card, testContext.practice, appliance.facts)) }
+const sheets = { [APPLIANCE]: unwrap(runSheet('annual-service', appliance.card, testContext.practice, appliance.facts)) }
 const facts = {
   firmName: 'Firm',
   siteName: 'Site',

@@ -71,9 +71,16 @@ export const reportSchema = z.object({
       outcomeReason: z.string().nullable(),
       rates: z.array(z.object({ id: z.string(), label: z.string() })),
       lines: z.array(line),
-      observations: z.array(z.object({ id: z.string(), answer: z.string() })),
+      observations: z.array(z.object({ id: z.string(), answer: z.string(), label: z.string().nullable().default(null) })),
       steps: z.array(
-        z.object({ id: z.string(), kind: z.string(), rate: z.string().nullable(), status: z.string(), reason: z.string().nullable() }),
+        z.object({
+          id: z.string(),
+          kind: z.string(),
+          label: z.string().nullable().default(null),
+          rate: z.string().nullable(),
+          status: z.string(),
+          reason: z.string().nullable(),
+        }),
       ),
       adjustments: z.array(
         z.object({ label: z.string(), direction: z.string(), amount: z.number(), unit: z.string(), at: z.string(), by: z.string() }),
@@ -88,6 +95,9 @@ export const reportSchema = z.object({
   overrides: z.array(z.object({ gate: z.string(), reason: z.string(), by: z.string() })),
   corrections: z.array(z.object({ reason: z.string(), by: z.string(), at: z.string() })),
   breaches: z.array(z.object({ code: z.string(), type: z.string(), at: z.string() })),
+  disturbed: z.array(z.object({ label: z.string(), kind: z.string(), refitted: z.string().nullable() })).default([]),
+  starts: z.object({ lit: z.number(), failed: z.number() }).default({ lit: 0, failed: 0 }),
+  signature: z.string().nullable().default(null),
   notes: z.array(z.object({ text: z.string(), by: z.string() })),
   instruments: z.array(
     z.object({
@@ -161,6 +171,9 @@ export function makeReport(
     overrides: visit.overrides.map(({ gate, reason, by }) => ({ gate, reason, by })),
     corrections: visit.corrections.map(({ reason, by, at }) => ({ reason, by, at })),
     breaches: visit.breaches.map(({ code, type, at }) => ({ code, type, at })),
+    disturbed: visit.disturbed.map((d) => ({ label: d.label, kind: d.kind, refitted: d.refitted?.check ?? null })),
+    starts: { lit: visit.starts.filter((x) => x.lit).length, failed: visit.starts.filter((x) => !x.lit).length },
+    signature: visit.signatures.findLast((x) => x.by === 'customer')?.outcome ?? null,
     notes: visit.notes.map(({ text, by }) => ({ text, by })),
     instruments: context.instruments
       .filter((i) => used.has(i.id) || visit.zeroed.some((z) => z.instrumentId === i.id))
@@ -240,12 +253,17 @@ function applianceReport(
     outcomeReason: state.outcome?.reason ?? null,
     rates: ratesOf(card).map(({ id, label }) => ({ id, label })),
     lines,
-    observations: Object.entries(state.observations).map(([id, seen]) => ({ id, answer: seen.answer })),
+    observations: Object.entries(state.observations).map(([id, seen]) => ({
+      id,
+      answer: seen.answer,
+      label: steps.flatMap((s) => s.asks).find((a) => a.id === id)?.label ?? null,
+    })),
     steps: steps
       .filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends')
       .map((s) => ({
         id: s.id,
         kind: s.kind,
+        label: s.own?.label ?? null,
         rate: s.firingStateId ? (firingState(card, s.firingStateId)?.label ?? s.firingStateId) : null,
         status: state.steps[s.id]?.status ?? 'open',
         reason: state.steps[s.id]?.reason ?? null,

@@ -1,11 +1,14 @@
 import { firingState, limitFor } from '../appliance'
 import type { MeasurandId, Station } from '../measure'
-import { type Practice, profileLimit } from '../practice'
+import { type Practice, profileLimit, tightnessTest } from '../practice'
 import type { VisitAppliance } from './context'
 import type { Band } from './verdict'
 
 /** A computed figure is held against the limit of the measured one where the card names only that (CO2 computed from O2 and the reverse). */
 const STANDS_FOR: Partial<Record<MeasurandId, MeasurandId>> = { 'co2.flueComputed': 'co2.flue', 'o2.flueComputed': 'o2.flue' }
+
+/** "No fall" is no fall that a gauge can show. */
+const READABLE_MOVEMENT_PA = 25
 
 /**
  * The band for one figure: the card's limit, else the profile's, else none; the source is always named.
@@ -25,12 +28,45 @@ export function bandFor(
     const { min, nominal, max, goal, hard, source } = found.value
     return { min, nominal, max, goal, hard, source: { kind: 'card', text: source.doc, page: source.page } }
   }
-  const kind = firingState(card, key.firingStateId)?.kind
+  const state = firingState(card, key.firingStateId)
+  const kind = state?.kind
   if (!kind) return undefined
+  if (measurandId === 'pressure.tightnessFall') {
+    const test = tightnessTest(practice, facts)
+    return test && { max: Math.max(test.maxFallPa, READABLE_MOVEMENT_PA), hard: true, source: { kind: 'profile', text: test.source } }
+  }
+  if (measurandId === 'co.caseSweep')
+    return { max: practice.caseSweepMaxPpm.value * 1e-6, hard: true, source: { kind: 'profile', text: practice.caseSweepMaxPpm.source } }
+  if (measurandId === 'input.net' || measurandId === 'input.gross') return inputBand(appliance, practice, key.firingStateId, measurandId)
   const limit = profileLimit(practice, card, facts.gas, measurandId, key.stationId, kind)
   if (!limit) return undefined
   const { min, nominal, max, goal, hard, source } = limit
   return { min, nominal, max, goal, hard, source: { kind: 'profile', text: source } }
+}
+
+/**
+ * Heat input against the plate: the state's rated input, less and more by the practice's tolerance. Above the top rate's it is not left running.
+ * Only in the basis that the state is rated in: net and gross are eleven percent apart.
+ */
+function inputBand(
+  { card, facts }: Pick<VisitAppliance, 'card' | 'facts'>,
+  practice: Practice,
+  firingStateId: string,
+  measurandId: 'input.net' | 'input.gross',
+): Band | undefined {
+  const state = firingState(card, firingStateId)
+  const rating = card.ratings.find((r) => r.gas === facts.gas)
+  if (!state?.nominalInputW || `input.${state.basis}` !== measurandId || !rating) return undefined
+  const { below, above } = practice.plateTolerance
+  const highest = state.basis === 'net' ? rating.inputMaxNetW : rating.inputMaxGrossW
+  const nominal = Math.min(state.nominalInputW, highest)
+  return {
+    min: nominal * (1 - below),
+    nominal,
+    max: nominal * (1 + above),
+    hard: nominal === highest,
+    source: { kind: 'card', text: rating.source.doc, page: rating.source.page },
+  }
 }
 
 /** The band of the inlet's standing pressure with the valve's own maximum, which is never overridden. */

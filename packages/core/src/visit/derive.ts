@@ -1,6 +1,7 @@
 import { analyseFlue, type FlueAnalysis, oxygenOf, shortFlueLoss } from '../flue'
 import type { GasProperties } from '../gas'
 import { type MeasurandId, propagate } from '../measure'
+import { meterRate, timingUncertainty } from '../supply'
 import type { LiveReading } from './state'
 
 /** A computed figure with what it was made of, so that every number on the screen can open to its working. */
@@ -229,6 +230,86 @@ export function deriveDrop(meter: LiveReading, inlet: LiveReading): Derived {
       constants: [],
       source: 'Definition',
       notes: ['same-load'],
+    },
+  }
+}
+
+/**
+ * Gas rate and heat input from a clocked meter. The gas pressure at the meter is the working pressure read there, else the normal 20 mbar is not
+ * guessed: the index is taken as it stands; the site's air pressure follows its altitude.
+ *
+ * @param group one set with `volume.metered` and `time.metered`, and the gas temperature where it was read.
+ */
+export function deriveInput(
+  gas: GasProperties,
+  group: readonly LiveReading[],
+  at: { readonly meterGaugePa: number | undefined; readonly barometerPa: number; readonly compensated: boolean },
+): Derived[] {
+  const volume = group.find((r) => r.measurandId === 'volume.metered')
+  const time = group.find((r) => r.measurandId === 'time.metered')
+  if (!volume || !time) return []
+  const temperature = group.find((r) => r.measurandId === 'temperature.gas')
+  const rate = meterRate(
+    {
+      volumeM3: volume.valueSi,
+      seconds: time.valueSi,
+      index: at.compensated ? 'standard' : 'actual',
+      meterGaugePa: at.meterGaugePa,
+      barometerPa: at.barometerPa,
+      gasTemperatureK: temperature?.valueSi,
+    },
+    gas,
+  )
+  if (!rate.ok) return []
+  const relative = timingUncertainty(time.valueSi, volume.valueSi / time.valueSi, 0)
+  const inputs = [volume, time, ...(temperature ? [temperature] : [])].map((r) => ({
+    symbol: r === volume ? 'V' : r === time ? 't' : 'T gas',
+    measurandId: r.measurandId,
+    valueSi: r.valueSi,
+    standardUncertainty: r.standardUncertainty,
+  }))
+  const working = (formula: string): Working => ({
+    formula,
+    inputs,
+    constants: [
+      { symbol: 'correction', value: digits(rate.value.correction, 4) },
+      { symbol: 'Hs', value: `${digits(gas.grossCvJPerM3 / 1e6, 2)} MJ/m³` },
+    ],
+    source: 'Ideal gas law; calorific value of the gas',
+    notes: ['correct-once'],
+  })
+  const figure = (measurandId: MeasurandId, valueSi: number, formula: string): Derived => ({
+    measurandId,
+    valueSi,
+    standardUncertainty: valueSi * relative,
+    working: working(formula),
+  })
+  return [
+    figure('input.gross', rate.value.heatInputGrossW, 'Q gross = V/t · correction · Hs'),
+    figure('input.net', rate.value.heatInputNetW, 'Q net = V/t · correction · Hi'),
+  ]
+}
+
+/** The temperature rise of warm air: supply less return of one set. */
+export function deriveRise(supply: LiveReading, back: LiveReading): Derived {
+  const both = [supply, back]
+  return {
+    measurandId: 'temperature.rise',
+    valueSi: supply.valueSi - back.valueSi,
+    standardUncertainty: both.every((r) => r.standardUncertainty !== null)
+      ? Math.hypot(...both.map((r) => r.standardUncertainty ?? 0))
+      : null,
+    working: {
+      formula: 'rise = T supply − T return',
+      inputs: both.map((r, i) => ({
+        symbol: i === 0 ? 'T supply' : 'T return',
+        measurandId: r.measurandId,
+        valueSi: r.valueSi,
+        standardUncertainty: r.standardUncertainty,
+      })),
+      constants: [],
+      source: 'Definition',
+      notes: [],
     },
   }
 }

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { ADJUSTER_UNITS } from '../appliance'
 import { readingSchema } from '../measure'
 import { DEFECT_CLASSES } from '../practice'
-import { JOB_KINDS, LOOSE_END_KIND_IDS, OBSERVATION_IDS, OBSERVATIONS } from '../procedure'
+import { answersOf, DISTURBED_KIND_IDS, JOB_KINDS, LOOSE_END_KIND_IDS, REFIT_CHECKS, SYMPTOM_KIND_IDS, TIMER_IDS } from '../procedure'
 import { fail, ok, type Result } from '../result'
 
 const reason = z.string().trim().min(3).max(2000)
@@ -23,8 +23,8 @@ export const EVENT_DATA = {
   'instrument.allowed': z.strictObject({ instrumentId: z.uuid(), reason }),
   'instrument.response-seen': z.strictObject({ instrumentId: z.uuid(), how: z.enum(['bump-gas', 'light-off']) }),
   'observation.made': z
-    .strictObject({ observationId: z.enum(OBSERVATION_IDS), answer: idText })
-    .refine((o) => (OBSERVATIONS[o.observationId].answers as readonly string[]).includes(o.answer), {
+    .strictObject({ observationId: idText, answer: idText })
+    .refine((o) => answersOf(o.observationId)?.includes(o.answer) ?? false, {
       path: ['answer'],
       message: 'Not an answer to this observation.',
     }),
@@ -46,6 +46,25 @@ export const EVENT_DATA = {
     unit: z.enum(ADJUSTER_UNITS),
     firingStateId: idText,
   }),
+  'timer.started': z.strictObject({ timer: z.enum(TIMER_IDS), seconds: z.number().min(1).max(7200) }),
+  'timer.ended': z.strictObject({ timer: z.enum(TIMER_IDS) }),
+  /** One try to start: lit or not, and what was removed, bridged or open meanwhile. */
+  'start.tried': z.strictObject({
+    lit: z.boolean(),
+    ignition: z.enum(['smooth', 'late', 'rough', 'bang']).optional(),
+    configuration: z.string().trim().max(300).optional(),
+  }),
+  /** Live testing with a cover off: one stated test at a time; it hangs until it is ended. */
+  'live-test.allowed': z.strictObject({ looseEndId: z.uuid(), test: z.string().trim().min(3).max(200) }),
+  'item.disturbed': z.strictObject({
+    itemId: z.uuid(),
+    kind: z.enum(DISTURBED_KIND_IDS),
+    label: z.string().trim().min(2).max(120),
+    photoId: z.uuid().optional(),
+  }),
+  'item.refitted': z.strictObject({ itemId: z.uuid(), check: z.enum(REFIT_CHECKS), photoId: z.uuid().optional() }),
+  'symptom.noted': z.strictObject({ symptomId: z.uuid(), kind: z.enum(SYMPTOM_KIND_IDS), text: z.string().trim().max(500) }),
+  'signature.given': z.strictObject({ by: z.enum(['customer', 'technician']), outcome: z.enum(['signed', 'refused', 'nobody-there']) }),
   'loose-end.opened': z.strictObject({
     looseEndId: z.uuid(),
     kind: z.enum(LOOSE_END_KIND_IDS),

@@ -1,12 +1,13 @@
 import type { Adjuster } from '../appliance'
 import type { Station } from '../measure'
-import { groupBy } from './groupBy'
 import type { FoundAndLeft, JudgedReading } from './state'
 
 /** A place in the log where something was touched, and where readings taken before it no longer count as left. */
 export interface Touch {
   readonly index: number
   readonly stations: readonly Station[]
+  /** Only what is read while it burns can have moved: a screw changes nothing at rest. */
+  readonly burningOnly?: true
 }
 
 /** What turning a gas screw changes: the supply stays as it was, and so does the air through the chamber. */
@@ -22,25 +23,24 @@ export const movedBy = (adjuster: Pick<Adjuster, 'function'> | undefined): reado
 const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.verdict.because === 'no-band'
 
 /**
- * As found and as left of every key. *As found* is the first valid reading before anything that affects it was touched; *as left* the last settled
+ * As found and as left of one key. *As found* is the first valid reading before anything that affects it was touched; *as left* the last settled
  * one after the last such event, else "not measured again"; with nothing touched, as left is as found, unchanged.
  *
+ * @param inOrder the key's readings in the order of the log.
  * @param touched places in the log where something was adjusted, cleaned or replaced, in order.
  */
-export function foundAndLeft(readings: readonly JudgedReading[], touched: readonly Touch[]): FoundAndLeft[] {
-  const byKey = groupBy(readings, (r) => r.key)
-  return [...byKey].map(([key, all]): FoundAndLeft => {
-    const inOrder = [...all].sort((a, b) => a.index - b.index)
-    const valid = inOrder.filter(counts)
-    const station = inOrder[0]?.stationId
-    const moves = touched.filter((t) => station && t.stations.includes(station)).map((t) => t.index)
-    const first = moves[0] ?? Infinity
-    const last = moves.at(-1) ?? -Infinity
-    const asFound = valid.find((r) => r.index < first) ?? null
-    if (moves.length === 0) return { key, asFound, asLeft: asFound, status: 'unchanged' }
-    const asLeft = valid.findLast((r) => r.index > last) ?? null
-    return { key, asFound, asLeft, status: asLeft ? 'measured-again' : 'not-measured-again' }
-  })
+export function foundAndLeft(key: string, inOrder: readonly JudgedReading[], touched: readonly Touch[]): FoundAndLeft {
+  const valid = inOrder.filter(counts)
+  const station = inOrder[0]?.stationId
+  const state = inOrder[0]?.firingStateId
+  const rests = state === 'off' || state === 'standing'
+  const moves = touched.filter((t) => station && t.stations.includes(station) && !(rests && t.burningOnly)).map((t) => t.index)
+  const first = moves[0] ?? Infinity
+  const last = moves.at(-1) ?? -Infinity
+  const asFound = valid.find((r) => r.index < first) ?? null
+  if (moves.length === 0) return { key, asFound, asLeft: asFound, status: 'unchanged' }
+  const asLeft = valid.findLast((r) => r.index > last) ?? null
+  return { key, asFound, asLeft, status: asLeft ? 'measured-again' : 'not-measured-again' }
 }
 
 /** The newest reading of every key, judged or not: what the line shows. */

@@ -12,6 +12,7 @@ const provisionalForApprentice: readonly EventType[] = [
   'adjustment.made',
   'gate.overridden',
   'instrument.allowed',
+  'live-test.allowed',
   'defect.found',
   'part.fitted',
   'appliance.outcome-set',

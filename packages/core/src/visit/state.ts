@@ -1,6 +1,6 @@
 import type { MeasurandId, Reading, Station } from '../measure'
 import type { DefectClass } from '../practice'
-import type { JobKind, LooseEndKind, ObservationId } from '../procedure'
+import type { DisturbedKind, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
 import type { EventType } from './events'
 import type { Verdict } from './verdict'
 import type { Working } from './derive'
@@ -57,6 +57,52 @@ export interface LooseEnd {
   readonly closedAt: string | null
   readonly closedBy: string | null
   readonly leakCheck: string | null
+  /** Left open and tagged by an earlier visit. */
+  readonly carried: boolean
+}
+
+/** Something taken apart, disconnected or opened today. */
+export interface Disturbed {
+  readonly id: string
+  readonly applianceId: string | null
+  readonly kind: DisturbedKind
+  readonly label: string
+  readonly photoId: string | null
+  readonly at: string
+  readonly by: string
+  readonly index: number
+  readonly refitted: { readonly check: RefitCheck; readonly at: string; readonly by: string } | null
+}
+
+export interface Symptom {
+  readonly id: string
+  readonly applianceId: string | null
+  readonly kind: SymptomKind
+  readonly text: string
+  readonly at: string
+  readonly by: string
+  readonly index: number
+}
+
+/** One clock of a step. */
+export interface Timer {
+  readonly timer: TimerId
+  readonly stepId: string | null
+  readonly applianceId: string | null
+  readonly startedAt: string
+  readonly seconds: number
+  /** When it was said to have run out, if it had. */
+  readonly endedAt: string | null
+}
+
+export interface Start {
+  readonly applianceId: string | null
+  readonly lit: boolean
+  readonly ignition: string | null
+  readonly configuration: string | null
+  readonly at: string
+  readonly by: string
+  readonly index: number
 }
 
 export interface StepMark {
@@ -78,7 +124,7 @@ export interface Gate {
 export interface ApplianceState {
   readonly applianceId: string
   readonly steps: Readonly<Record<string, StepMark>>
-  readonly observations: Readonly<Partial<Record<ObservationId, { readonly answer: string; readonly at: string; readonly by: string }>>>
+  readonly observations: Readonly<Record<string, { readonly answer: string; readonly at: string; readonly by: string }>>
   readonly readings: readonly JudgedReading[]
   readonly foundAndLeft: readonly FoundAndLeft[]
   readonly adjustments: readonly {
@@ -146,5 +192,18 @@ export interface VisitState {
   readonly breaches: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]
   /** Work of somebody unlicensed that nobody has confirmed yet. */
   readonly unconfirmed: readonly string[]
+  readonly disturbed: readonly Disturbed[]
+  readonly symptoms: readonly Symptom[]
+  /** The newest of each clock and step, in the order in which they were started. */
+  readonly timers: readonly Timer[]
+  readonly starts: readonly Start[]
+  readonly signatures: readonly {
+    readonly by: 'customer' | 'technician'
+    readonly outcome: string
+    readonly at: string
+    readonly who: string
+  }[]
+  /** What is not wrong but worth saying: things done twice, clocks that went backwards, marks for steps that are not there. */
+  readonly oddities: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]
   readonly eventCount: number
 }

@@ -71,7 +71,7 @@ export class TestLog {
       applianceId: APPLIANCE,
       type,
       v: 1,
-      at: `2026-06-01T09:${String(n % 60).padStart(2, '0')}:00.000Z`,
+      at: this.instant(n),
       deviceId: testId(9),
       deviceSeq: n,
       data,
@@ -84,6 +84,11 @@ export class TestLog {
     }
     this.events.push(event as unknown as StoredEvent)
     return id
+  }
+
+  /** Three minutes for each event: no clock of the tests' sheets runs longer. */
+  private instant(n: number): string {
+    return new Date(Date.parse('2026-06-01T09:00:00.000Z') + n * 180_000).toISOString()
   }
 
   start(): this {
@@ -119,7 +124,7 @@ export class TestLog {
         origin: 'measured',
         source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }) },
         settled,
-        takenAt: '2026-06-01T09:30:00.000Z',
+        takenAt: this.instant(this.events.length + 1),
       }
     })
     this.add('reading.taken', { readings })

@@ -1,9 +1,17 @@
 import { DILUTION_O2 } from '../flue'
-import { channelFor, inCalibration, type Instrument, MEASURANDS } from '../measure'
+import { BY_EYE, channelFor, inCalibration, type Instrument, MEASURANDS } from '../measure'
+import type { TimerId } from '../procedure'
 import type { LiveReading, VisitState } from './state'
 import type { NoVerdict } from './verdict'
 
-type Proofs = Pick<VisitState, 'zeroed' | 'responses' | 'allowed'>
+type Proofs = Pick<VisitState, 'zeroed' | 'responses' | 'allowed' | 'timers'>
+
+/** Readings that only count once their clock has run out. */
+const TIMED: Partial<Record<LiveReading['measurandId'], TimerId>> = {
+  'pressure.letByRise': 'let-by',
+  'pressure.tightnessFall': 'tightness',
+  'co.caseSweep': 'case-sweep',
+}
 
 /**
  * Why a reading cannot be judged, or undefined when it can: early, instrument not named, out of calibration (and nobody answers for it with a reason), not zeroed, over range, a channel
@@ -11,7 +19,12 @@ type Proofs = Pick<VisitState, 'zeroed' | 'responses' | 'allowed'>
  */
 export function whyNoVerdict(reading: LiveReading, instruments: readonly Instrument[], proofs: Proofs): NoVerdict | undefined {
   if (reading.settled === 'early') return 'early'
+  const timer = TIMED[reading.measurandId]
+  const clock = timer && proofs.timers.findLast((t) => t.timer === timer && t.applianceId === reading.applianceId)
+  if (clock && Date.parse(reading.takenAt) < Date.parse(clock.startedAt) + clock.seconds * 1000) return 'early'
+  const { channel: wanted } = MEASURANDS[reading.measurandId]
   const instrument = instruments.find((i) => i.id === reading.source.instrumentId)
+  if (!instrument && wanted && BY_EYE.includes(wanted)) return undefined
   if (!instrument) return 'no-instrument'
   const channel = channelFor(instrument, reading.measurandId)
   if (!channel) return 'no-channel'

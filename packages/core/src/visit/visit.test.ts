@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { unwrap } from '../result'
-import { serviceSheet, type Step } from '../procedure'
+import { runSheet, type Step } from '../procedure'
 import { type EventType, parseEvent, type StoredEvent } from './events'
 import { foldVisit } from './fold'
 import { firingStops, missingIn, serviceGates } from './gates'
@@ -8,7 +8,7 @@ import { actingRole, EMIT_TABLE, type ROLES } from './roles'
 import { ANALYSER, analyser, APPLIANCE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
 
 const appliance = testContext.appliances[0]!
-const steps: Step[] = unwrap(serviceSheet('annual-service', appliance.card, testContext.practice, appliance.facts))
+const steps: Step[] = unwrap(runSheet('annual-service', appliance.card, testContext.practice, appliance.facts))
 const fold = (log: TestLog) => {
   const visit = foldVisit(VISIT, log.events, testContext)
   return { visit, state: visit.appliances[0]! }
@@ -19,21 +19,22 @@ const CO2_MAX = 'co2.flue@flue/max'
 
 function wholeVisit(): TestLog {
   const log = new TestLog().start()
-  for (const [observationId, answer] of [
-    ['smell-of-gas', 'none'],
-    ['emergency-control', 'reachable'],
-    ['flue-terminal', 'sound'],
-    ['spillage-signs', 'none'],
-    ['ventilation', 'clear'],
-    ['data-plate', 'matches'],
-  ] as const)
-    log.add('observation.made', { observationId, answer })
+  for (const step of steps) {
+    for (const a of step.asks) log.add('observation.made', { observationId: a.id, answer: a.answers[0] }, { stepId: step.id })
+    for (const { id, seconds } of step.timers) {
+      log.add('timer.started', { timer: id, seconds }, { stepId: step.id })
+      log.add('timer.ended', { timer: id }, { stepId: step.id })
+    }
+  }
   log.read({ 'co.ambient': 0 }, 'standing', 'room')
   log.read({ 'pressure.standing': 2200 }, 'standing', 'inlet')
   log.read({ 'pressure.working': 2030 }, 'max', 'inlet')
   log.read(flue(0.0896), 'max')
   log.read(flue(0.0851, 20e-6), 'min')
-  for (const step of steps) if (step.kind !== 'finish' && step.kind !== 'loose-ends') log.add('step.done', {}, { stepId: step.id })
+  log.read({ 'pressure.water': 12_000 }, 'off', 'water')
+  log.read({ 'co.caseSweep': 1e-6 }, 'max', 'room')
+  log.read({ 'volume.metered': 0.1276, 'time.metered': 240 }, 'max', 'meter')
+  for (const step of steps) if (step.kind !== 'finish') log.add('step.done', {}, { stepId: step.id })
   return log
 }
 const gates = (log: TestLog) => {
@@ -266,7 +267,7 @@ describe('gates', () => {
   test('firing stops: room CO, smell, wrong gas, inlet above the valve’s maximum', () => {
     const stops = (log: TestLog) => {
       const f = fold(log)
-      return firingStops(appliance, f.state, testContext).map((g) => g.code)
+      return firingStops(appliance, f.state, f.visit, testContext).map((g) => g.code)
     }
     const log = new TestLog().start()
     expect(stops(log)).toEqual([])
@@ -282,7 +283,7 @@ describe('gates', () => {
     const log = new TestLog().start()
     const { state, visit } = fold(log)
     const flueMax = steps.find((s) => s.id === 'flue.max')!
-    expect(missingIn(flueMax, state, visit, testContext).map((m) => m.params.measurand)).toEqual([
+    expect(missingIn(flueMax, state, visit, testContext).flatMap((m) => m.params.measurand ?? [])).toEqual([
       'co2.flue',
       'co.flue',
       'temperature.flue',

@@ -1,3 +1,4 @@
+import { JOB_KINDS } from '@lucerna/core/procedure'
 import type { Report } from '@lucerna/core/report'
 import { sql } from 'drizzle-orm'
 import {
@@ -25,7 +26,7 @@ export const visit = pgTable(
     id: uuid('id').primaryKey(),
     firmId: firmId(),
     siteId: uuid('site_id').notNull(),
-    jobKind: text('job_kind').notNull(),
+    jobKind: text('job_kind', { enum: JOB_KINDS }).notNull(),
     plannedFor: stamp('planned_for').notNull(),
     assignedTo: text('assigned_to').references(() => user.id),
     remark: text('remark'),

@@ -1,6 +1,8 @@
 import type { Report, ReportLine } from '@lucerna/core/report'
 import type { MeasurandId } from '@lucerna/core/measure'
+import { isGoodAnswer } from '@lucerna/core/procedure'
 import type { ReactNode } from 'react'
+import { askText } from '@/ui/askText'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { bandText, figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
@@ -75,6 +77,15 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
             {l.leakCheck && ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}`}
           </span>
         ))}
+      />
+      <List
+        title={t('report.disturbed')}
+        items={model.disturbed.map((d) => (
+          <span key={d.label} className={d.refitted ? '' : 'font-semibold text-error'}>
+            {d.label} ({t(`disturbed.kind.${d.kind}`)}): {d.refitted ? t(`disturbed.refit.${d.refitted}`) : t('report.loose-open')}
+          </span>
+        ))}
+        inline
       />
       <List
         title={t('report.overrides')}
@@ -215,7 +226,7 @@ function ApplianceReport({ appliance: a, model }: { readonly appliance: Report['
         title={t('report.observed')}
         items={a.observations.map((o) => (
           <>
-            {t(`observation.${o.id}`)}: {t(`answer.${o.answer}`)}
+            {askText(o)}: {isGoodAnswer(o.id, o.answer) ? t(`answer.${o.answer}`) : <strong>{t(`answer.${o.answer}`)}</strong>}
           </>
         ))}
         inline
@@ -236,7 +247,8 @@ function ApplianceReport({ appliance: a, model }: { readonly appliance: Report['
         title={t('report.steps')}
         items={others.map((s) => (
           <>
-            {t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '' })}: {t(`sheet.${s.status}`)}
+            {s.label ?? t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '', where: s.rate?.toLowerCase() ?? '' })}:{' '}
+            {t(`sheet.${s.status}`)}
             {s.reason && ` · ${s.reason}`}
           </>
         ))}

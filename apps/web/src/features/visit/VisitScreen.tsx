@@ -1,7 +1,7 @@
 'use client'
 
-import type { Step } from '@lucerna/core/procedure'
-import { firingStops, foldVisit, type Role, type StoredEvent, type VisitContext } from '@lucerna/core/visit'
+import type { JobKind, Step } from '@lucerna/core/procedure'
+import { firingStops, type Role, type StoredEvent, type VisitContext, VisitFold } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Frame } from '@/ui/Frame'
@@ -16,11 +16,10 @@ import { Line } from './parts/Line'
 import { LogState, ParkedList } from './parts/LogState'
 import { LooseEnds } from './parts/LooseEnds'
 import { LooseEndsPanel } from './parts/LooseEndsPanel'
-import { MakeSafePanel } from './parts/MakeSafePanel'
 import { NoteDialog } from './parts/NoteDialog'
-import { ReadingsPanel } from './parts/ReadingsPanel'
 import { RunSheet } from './parts/RunSheet'
 import { SkipForm } from './parts/SkipForm'
+import { StepPanel } from './parts/StepPanel'
 import { useKeys } from './parts/useKeys'
 import { WorkingPanel } from './parts/WorkingPanel'
 import { firstOpen, lineOf, sheetOf } from './view'
@@ -29,7 +28,7 @@ export interface VisitScreenProps {
   readonly visitId: string
   readonly siteName: string
   readonly timeZone: string
-  readonly jobKind: string
+  readonly jobKind: JobKind
   readonly remark: string | null
   readonly hazards: string | null
   readonly practice: { readonly id: string; readonly version: number }
@@ -61,7 +60,9 @@ export function VisitScreen(props: VisitScreenProps) {
   const { visitId, context, sheets, actor } = props
   const log = useVisitLog(visitId, props.events, actor)
   const now = useNow()
-  const visit = useMemo(() => foldVisit(visitId, log.events, context), [visitId, log.events, context])
+  // One fold that goes on: an event costs what it changes, not the whole log.
+  const fold = useMemo(() => new VisitFold(visitId, context), [visitId, context])
+  const visit = useMemo(() => fold.advance(log.events), [fold, log.events])
   const [applianceId] = useState(context.appliances[0]?.id ?? '')
   const appliance = context.appliances.find((a) => a.id === applianceId)
   const state = visit.appliances.find((a) => a.applianceId === applianceId)
@@ -86,6 +87,8 @@ export function VisitScreen(props: VisitScreenProps) {
   const currentId = chosen && steps.some((s) => s.id === chosen) ? chosen : firstOpen(sheet)
   const entry = sheet.find((e) => e.step.id === currentId)
   const step = entry?.step
+  const first = steps.find((s) => s.id === entry?.lock?.params.step)
+  const lockTitle = first ? stepTitle(first, appliance) : ''
   const lightOffAt = log.events.find((e) => e.type === 'state.commanded')?.at ?? null
   const goTo = (id: string) => {
     setChosen(id)
@@ -122,7 +125,7 @@ export function VisitScreen(props: VisitScreenProps) {
   const working = workingId ? state.readings.find((r) => r.readingId === workingId) : undefined
   const subtitle = `${appliance.name} · ${t(`gas.${appliance.facts.gas}`)} · ${t(`job.${props.jobKind}`)}`
   const started = visit.status !== 'planned'
-  const stopped = firingStops(appliance, state, context).length > 0
+  const stopped = firingStops(appliance, state, visit, context).length > 0
   const side = working ? (
     <WorkingPanel reading={working} />
   ) : step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') ? (
@@ -147,7 +150,7 @@ export function VisitScreen(props: VisitScreenProps) {
                 {
                   type: 'visit.started',
                   data: {
-                    jobKind: 'annual-service',
+                    jobKind: props.jobKind,
                     practice: props.practice,
                     cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })),
                   },
@@ -190,24 +193,16 @@ export function VisitScreen(props: VisitScreenProps) {
                             {t('step.note')}
                           </button>
                         )}
-                        {visit.status === 'open' &&
-                          may(actor.role, 'step.skipped') &&
-                          step.kind !== 'finish' &&
-                          step.kind !== 'loose-ends' &&
-                          step.kind !== 'make-safe' && (
-                            <button
-                              type="button"
-                              className="btn btn-ghost px-2 text-sm text-primary btn-sm"
-                              onClick={() => setOpen('skip')}
-                            >
-                              {t('step.skip')}
-                            </button>
-                          )}
+                        {visit.status === 'open' && may(actor.role, 'step.skipped') && step.skip === 'with-reason' && (
+                          <button type="button" className="btn btn-ghost px-2 text-sm text-primary btn-sm" onClick={() => setOpen('skip')}>
+                            {t('step.skip')}
+                          </button>
+                        )}
                       </span>
                     </div>
                     <p className="quiet">
-                      {t(`step.${step.kind}.what`)}
-                      {step.kind === 'flue' ? ` ${appliance.card.probe}.` : ''}
+                      {step.own ? step.own.why : t(`step.${step.kind}.what`)}
+                      {step.opens.some((o) => o.kind === 'probe-hole') ? ` ${appliance.card.probe}.` : ''}
                     </p>
                     {state.steps[step.id]?.reason && (
                       <p className="mt-2 flex gap-2 text-sm text-warning">
@@ -215,20 +210,18 @@ export function VisitScreen(props: VisitScreenProps) {
                         {t(`sheet.${state.steps[step.id]?.status}`)}: {state.steps[step.id]?.reason}
                       </p>
                     )}
-                    {entry?.lock?.code === 'lock.make-safe' ? (
+                    {entry?.lock?.code === 'lock.after' ? (
                       <div className="my-6 border-y hairline py-5">
                         <p className="flex gap-2 font-semibold text-warning">
                           <WarningSign />
-                          {t('lock.make-safe')}
+                          {t('lock.after', { step: lockTitle })}
                         </p>
-                        <button type="button" className="btn mt-3 press btn-outline" onClick={() => goTo('make-safe')}>
+                        <button type="button" className="btn mt-3 press btn-outline" onClick={() => goTo(String(entry.lock?.params.step))}>
                           {t('gate.go')}
                         </button>
                       </div>
-                    ) : step.kind === 'make-safe' ? (
-                      <MakeSafePanel key={step.id} step={step} />
                     ) : step.kind === 'loose-ends' ? (
-                      <LooseEndsPanel />
+                      <LooseEndsPanel step={step} />
                     ) : step.kind === 'finish' ? (
                       visit.status === 'closed' ? (
                         <p className="py-6 text-lg">
@@ -241,7 +234,7 @@ export function VisitScreen(props: VisitScreenProps) {
                         <FinishPanel onClosed={() => setClosing(true)} waiting={closing && log.parked.length === 0} />
                       )
                     ) : (
-                      <ReadingsPanel key={step.id} step={step} />
+                      <StepPanel key={step.id} step={step} />
                     )}
                     <p className="hidden pt-2 text-xs quiet lg:block">{t('keys.line')}</p>
                   </>
@@ -298,8 +291,8 @@ export function VisitScreen(props: VisitScreenProps) {
       {open === 'how' && step && (
         <Dialog title={stepTitle(step, appliance)} onClose={() => setOpen(null)}>
           <div className="flex flex-col gap-3">
-            <p>{t(`step.${step.kind}.how`)}</p>
-            <p className="quiet">{t(`step.${step.kind}.why`)}</p>
+            <p>{step.own ? step.own.why : t(`step.${step.kind}.how`)}</p>
+            <p className="quiet">{step.own ? `${step.own.doc}, ${t('band.page', { page: step.own.page })}` : t(`step.${step.kind}.why`)}</p>
             {step.opens.map((o) => (
               <p key={o.key} className="border-t hairline pt-3 text-sm">
                 {o.label}: {o.closes}

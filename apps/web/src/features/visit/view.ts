@@ -96,21 +96,19 @@ export interface SheetEntry {
 export function sheetOf(
   appliance: VisitAppliance,
   state: ApplianceState,
-  visit: Pick<VisitState, 'looseEnds' | 'status'>,
+  visit: VisitState,
   steps: readonly Step[],
   context: VisitContext,
 ): SheetEntry[] {
-  const [stop] = firingStops(appliance, state, context)
-  const safe = state.steps['make-safe'] !== undefined
+  const [stop] = firingStops(appliance, state, visit, context)
+  const hangs = visit.looseEnds.some((l) => !l.closedAt) || visit.disturbed.some((d) => !d.refitted)
   return steps.map((step) => {
     const mark = state.steps[step.id]
-    if (mark) return { step, status: mark.status, lock: null }
-    if (step.kind === 'loose-ends' && visit.looseEnds.length > 0 && visit.looseEnds.every((l) => l.closedAt))
-      return { step, status: 'done', lock: null }
+    if (mark && !(step.kind === 'loose-ends' && hangs)) return { step, status: mark.status, lock: null }
     if (step.kind === 'finish' && visit.status === 'closed') return { step, status: 'done', lock: null }
     if (step.firingStateId && stop) return { step, status: 'locked', lock: { code: `gate.${stop.code}`, params: stop.params } }
-    if (step.kind !== 'make-safe' && step.kind !== 'finish' && step.kind !== 'loose-ends' && !safe)
-      return { step, status: 'locked', lock: { code: 'lock.make-safe', params: {} } }
+    const first = step.after.find((id) => !state.steps[id])
+    if (first) return { step, status: 'locked', lock: { code: 'lock.after', params: { step: first } } }
     return { step, status: 'open', lock: null }
   })
 }

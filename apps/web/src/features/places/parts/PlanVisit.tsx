@@ -1,5 +1,6 @@
 'use client'
 
+import type { JobKind } from '@lucerna/core/procedure'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from 'sonner'
@@ -9,6 +10,7 @@ import { Dialog } from '@/ui/Dialog'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { instantAt } from '@/ui/zoned'
+import { JobSelect } from './JobSelect'
 
 /** Plans a visit for a day, a time and somebody, or for nobody yet. */
 export function PlanVisit({
@@ -24,7 +26,7 @@ export function PlanVisit({
 }) {
   const router = useRouter()
   const [open, setOpen] = useState(false)
-  const [draft, setDraft] = useState({ day: '', time: '09:00', assignedTo: '', remark: '' })
+  const [draft, setDraft] = useState({ jobKind: 'annual-service' as JobKind, day: '', time: '09:00', assignedTo: '', remark: '' })
   const [problem, setProblem] = useState<{ detail: string; fields: Readonly<Record<string, string>> } | null>(null)
   const [busy, setBusy] = useState(false)
   const set = (part: Partial<typeof draft>) => setDraft((d) => ({ ...d, ...part }))
@@ -35,7 +37,7 @@ export function PlanVisit({
     const answer = await ask('POST', '/api/v1/visits', {
       siteId,
       applianceIds,
-      jobKind: 'annual-service',
+      jobKind: draft.jobKind,
       plannedFor: instantAt(draft.day, draft.time || '09:00', timeZone),
       assignedTo: draft.assignedTo || null,
       ...(draft.remark.trim() && { remark: draft.remark.trim() }),
@@ -61,6 +63,7 @@ export function PlanVisit({
               void plan()
             }}
           >
+            <JobSelect id="plan-job" value={draft.jobKind} onChange={(jobKind) => set({ jobKind })} />
             <div className="grid grid-cols-[1fr_8rem] gap-3">
               <Field id="plan-day" label={t('plan.day')} error={problem?.fields.plannedFor}>
                 <input

@@ -16,7 +16,7 @@ export interface Found {
 type Matches = ReadonlyMap<string, number>
 
 const MOST_WORDS = 60
-const MOST_CANDIDATES = 120
+const MOST_CANDIDATES = 60
 
 /** For each token its words; in one question to the database. */
 async function wordsLike(tx: Transaction, tokens: readonly string[]): Promise<Matches[]> {

@@ -1,7 +1,7 @@
 'use client'
 
 import type { Adjuster } from '@lucerna/core/appliance'
-import type { Step } from '@lucerna/core/procedure'
+import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { turnsText } from '@/ui/turns'
@@ -12,9 +12,10 @@ import { may, rateLabel, useDesk } from './context'
 
 /** The screws that act at this rate: what was turned is written down, so that there is a way home. */
 export function AdjustPanel({ step }: { readonly step: Step }) {
-  const { appliance, state, visit, role } = useDesk()
+  const { appliance, state, visit, role, steps, goTo } = useDesk()
   const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
-  if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open') return null
+  if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(visit.jobKind)) return null
+  const unanswered = conditionAskedIn(visit.jobKind) && !state.observations.condition
   const touched = state.adjustments.length > 0
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
@@ -22,9 +23,21 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
         {t('adjust.title')}
       </h2>
       <p className="text-sm">{t('adjust.why')}</p>
-      {acting.map((a) => (
-        <Screw key={a.id} adjuster={a} step={step} />
-      ))}
+      {unanswered ? (
+        <div className="border-y hairline py-4">
+          <p className="flex gap-2 text-sm text-warning">
+            <WarningSign size={18} />
+            {t('adjust.first-condition')}
+          </p>
+          {steps.some((s) => s.id === 'condition') && (
+            <button type="button" className="btn mt-3 press btn-outline" onClick={() => goTo('condition')}>
+              {t('gate.go')}
+            </button>
+          )}
+        </div>
+      ) : (
+        acting.map((a) => <Screw key={a.id} adjuster={a} step={step} />)
+      )}
       {touched && (
         <p className="flex gap-2 text-sm text-warning">
           <WarningSign size={18} />
@@ -61,6 +74,14 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
           },
         ]
       : []
+    const inside = adjuster.insideCase && !visit.looseEnds.some((l) => l.kind === 'live-test' && !l.closedAt)
+    if (inside)
+      events.push({
+        type: 'live-test.allowed',
+        stepId: step.id,
+        applianceId: appliance.id,
+        data: { looseEndId: uuidv7(), test: t('loose.live-test', { what: adjuster.label }) },
+      })
     void record([
       ...events,
       {
@@ -81,6 +102,12 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
         {t(`adjust.clockwise.${adjuster.clockwise}`)} ·{' '}
         {t('adjust.acts-at', { rates: adjuster.actsAt.map((s) => rateLabel(appliance, s).toLowerCase()).join(', ') })}
       </p>
+      {adjuster.insideCase && (
+        <p className="flex gap-2 text-sm text-warning">
+          <WarningSign size={18} />
+          {t('adjust.inside-case')}
+        </p>
+      )}
       {adjuster.keepOff && (
         <p className="flex gap-2 text-sm text-warning">
           <WarningSign size={18} />

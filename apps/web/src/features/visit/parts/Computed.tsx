@@ -1,6 +1,6 @@
 'use client'
 
-import type { MeasurandId } from '@lucerna/core/measure'
+import type { MeasurandId, Station } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { latestByKey } from '@lucerna/core/visit'
 import { figure, unitText } from '@/ui/figures'
@@ -23,19 +23,26 @@ const ORDER: readonly MeasurandId[] = [
   'temperature.dewPoint',
   'loss.short',
   'pressure.drop',
+  'input.net',
+  'input.gross',
+  'temperature.rise',
 ]
+
+/** Where the figures of a kind of step come out. */
+const WORKED_OUT_AT: Partial<Record<Step['kind'], Station>> = {
+  found: 'flue',
+  flue: 'flue',
+  working: 'pipe',
+  'gas-rate': 'burner',
+  rise: 'air',
+}
 
 /** Every figure worked out from this step's readings; each opens to its working. */
 export function Computed({ step }: { readonly step: Step }) {
   const { state, units, showWorking } = useDesk()
   const latest = latestByKey(state.readings)
   const shown = [...latest.values()]
-    .filter(
-      (r) =>
-        r.working &&
-        (step.kind === 'flue' ? r.stationId === 'flue' : step.kind === 'working' && r.stationId === 'pipe') &&
-        r.firingStateId === step.firingStateId,
-    )
+    .filter((r) => r.working && r.stationId === WORKED_OUT_AT[step.kind] && r.firingStateId === step.firingStateId)
     .sort((a, b) => ORDER.indexOf(a.measurandId) - ORDER.indexOf(b.measurandId))
   if (shown.length === 0) return null
   return (

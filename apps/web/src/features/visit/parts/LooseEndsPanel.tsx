@@ -1,20 +1,25 @@
 'use client'
 
-import { LOOSE_END_KINDS } from '@lucerna/core/procedure'
+import { LOOSE_END_KINDS, type LooseEndKind, type Step } from '@lucerna/core/procedure'
 import type { LooseEnd } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { v7 as uuidv7 } from 'uuid'
+import { Field } from '@/ui/Field'
+import { Asks } from './Asks'
 import { may, useDesk } from './context'
+import { DisturbedPanel } from './DisturbedPanel'
 
 const METHODS = ['detector-and-fluid', 'detector', 'fluid'] as const
 
 /** Everything that hangs, to be put back in reverse; a gas joint asks for its leak check. */
-export function LooseEndsPanel() {
-  const { visit, timeZone, goTo } = useDesk()
-  const open = visit.looseEnds.filter((l) => !l.closedAt).reverse()
-  const closed = visit.looseEnds.filter((l) => l.closedAt)
+export function LooseEndsPanel({ step }: { readonly step: Step }) {
+  const { visit, timeZone, appliance, steps, goTo, finishStep, state } = useDesk()
+  const mine = (l: LooseEnd) => l.applianceId === null || l.applianceId === appliance.id
+  const open = visit.looseEnds.filter((l) => !l.closedAt && mine(l)).reverse()
+  const closed = visit.looseEnds.filter((l) => l.closedAt && mine(l))
   return (
     <div className="flex flex-col gap-6 py-4">
       {open.length === 0 ? (
@@ -42,8 +47,17 @@ export function LooseEndsPanel() {
           </ul>
         </section>
       )}
+      <DisturbedPanel stepId={step.id} />
+      <AddLooseEnd />
+      <Asks step={step} />
       {open.length === 0 && (
-        <button type="button" data-key="n" className="btn press btn-primary" onClick={() => goTo('finish')}>
+        <button
+          type="button"
+          data-key="n"
+          disabled={step.asks.some((a) => !state.observations[a.id])}
+          className="btn press btn-primary"
+          onClick={() => (state.steps[step.id] ? goTo(steps[steps.indexOf(step) + 1]?.id ?? 'finish') : finishStep(step))}
+        >
           {t('record.next')}
         </button>
       )}
@@ -72,6 +86,7 @@ function OpenEnd({ end }: { readonly end: LooseEnd }) {
         <div className="min-w-48 flex-1">
           <p className="text-lg font-semibold">{end.label}</p>
           {end.restore && <p className="text-sm quiet">{end.restore}</p>}
+          {end.carried && <p className="text-sm text-warning">{t('loose.carried')}</p>}
         </div>
         <button
           type="button"
@@ -109,5 +124,60 @@ function OpenEnd({ end }: { readonly end: LooseEnd }) {
         </fieldset>
       )}
     </li>
+  )
+}
+
+const ADDABLE = [
+  'selector',
+  'parameter',
+  'cover-off',
+  'bridge',
+  'safety-bridge',
+  'gas-joint',
+  'outlet-joint',
+] as const satisfies LooseEndKind[]
+const SHORTEST = 3
+
+/** Something temporary that no step knows of: with how it was before, so that it can go back. */
+function AddLooseEnd() {
+  const { record, role, visit, appliance } = useDesk()
+  const [kind, setKind] = useState<(typeof ADDABLE)[number]>('selector')
+  const [label, setLabel] = useState('')
+  if (!may(role, 'loose-end.opened') || visit.status !== 'open') return null
+  return (
+    <form
+      className="flex flex-wrap items-end gap-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        const looseEndId = uuidv7()
+        void record([
+          {
+            type: 'loose-end.opened',
+            stepId: 'loose-ends',
+            applianceId: appliance.id,
+            data: { looseEndId, kind, key: `${kind}.${looseEndId}`, label: label.trim() },
+          },
+        ])
+        setLabel('')
+      }}
+    >
+      <Field id="loose-kind" label={t('loose.kind')}>
+        <select id="loose-kind" className="select press" value={kind} onChange={(e) => setKind(e.target.value as typeof kind)}>
+          {ADDABLE.map((k) => (
+            <option key={k} value={k}>
+              {t(`loose.kind.${k}`)}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <div className="min-w-44 flex-1">
+        <Field id="loose-label" label={t('loose.add-label')}>
+          <input id="loose-label" className="input press w-full" maxLength={200} value={label} onChange={(e) => setLabel(e.target.value)} />
+        </Field>
+      </div>
+      <button className="btn press btn-outline" disabled={label.trim().length < SHORTEST}>
+        {t('loose.add')}
+      </button>
+    </form>
   )
 }

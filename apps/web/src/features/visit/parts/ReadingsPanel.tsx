@@ -1,24 +1,31 @@
 'use client'
 
-import { channelFor, type Reading, standardUncertainty } from '@lucerna/core/measure'
+import { channelFor, eyeUncertainty, type Reading, standardUncertainty } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
-import { bandFor, firingStops, latestByKey, readingKey } from '@lucerna/core/visit'
-import { useMemo, useState } from 'react'
+import { bandFor, latestByKey, readingKey } from '@lucerna/core/visit'
+import { type ReactNode, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { v7 as uuidv7 } from 'uuid'
+import { clockText } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
 import { settlingOf, stepComplete } from '../view'
 import { Computed } from './Computed'
-import { gateText, may, rateLabel, useDesk } from './context'
+import { may, rateLabel, useDesk } from './context'
 import { type Draft, draftOf, isBlanked, isSure, NeedRow } from './NeedRow'
 
-/** Seconds as m:ss. */
-const clock = (s: number): string => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`
+/** What the main button says before a step's figures can be taken. */
+function prepareText(step: Step, rate: string): string {
+  if (step.kind === 'standing' || step.kind === 'let-by' || step.kind === 'tightness') return t('prepare.gauge')
+  if (step.kind === 'manifold') return t('prepare.tap', { rate })
+  if (step.opens.some((o) => o.kind === 'probe-hole')) return t('prepare.probe', { rate })
+  return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
+}
+const NAMED_BY_US: readonly string[] = ['held-rate', 'probe-hole', 'gas-joint', 'outlet-joint']
 
 /** A step of readings: bring the burner there, type, see the verdict, record, go on. */
-export function ReadingsPanel({ step }: { readonly step: Step }) {
+export function ReadingsPanel({ step, children }: { readonly step: Step; readonly children?: ReactNode }) {
   const desk = useDesk()
   const { context, appliance, state, visit, units, record, role, now, lightOffAt } = desk
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
@@ -37,7 +44,6 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
   const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
   // What was opened and put back before stays back: a reading corrected later does not open it again.
   const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => l.key === o.key))
-  const [stop] = step.firingStateId ? firingStops(appliance, state, context) : []
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, lightOffAt, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -59,8 +65,8 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
           looseEndId: uuidv7(),
           kind: o.kind,
           key: o.key,
-          label: o.kind === 'held-rate' ? t('loose.held-rate') : o.kind === 'probe-hole' ? t('loose.probe-hole') : o.label,
-          restore: o.closes,
+          label: NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label,
+          ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
         },
       }))
     if (step.firingStateId && !commanded)
@@ -86,7 +92,8 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
           stationId: need.stationId,
           firingStateId: need.firingStateId,
           valueSi,
-          standardUncertainty: spec ? standardUncertainty(spec, valueSi) : null,
+          standardUncertainty: spec ? standardUncertainty(spec, valueSi) : eyeUncertainty(need.measurandId, valueSi),
+          ...(need.sectionId && { sectionId: need.sectionId }),
           entered: { text: draft.text.trim().slice(0, 60), unit },
           origin: 'measured',
           source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
@@ -116,17 +123,6 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
     })
   }
 
-  if (stop) {
-    return (
-      <div role="alert" className="my-6 flex items-start gap-3 border-y-2 border-error py-5 text-xl font-semibold text-error">
-        <WarningSign size={28} />
-        <div>
-          <p>{t(`stop.${stop.code}`)}</p>
-          <p className="mt-1 text-base font-normal">{gateText(stop, appliance, desk.steps)}</p>
-        </div>
-      </div>
-    )
-  }
   return (
     <form
       onSubmit={(e) => {
@@ -141,13 +137,13 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
             <>
               <p>
                 <span className="text-sm quiet">{t('rate.at', { rate: rate.toLowerCase() })}</span>{' '}
-                <span className="ml-1 figure text-2xl">{clock(settling.atRateS)}</span>
+                <span className="ml-1 figure text-2xl">{clockText(settling.atRateS)}</span>
               </p>
               {settling.waitS > 0 ? (
                 <>
                   <p className="flex gap-2 text-sm text-warning">
                     <WarningSign size={18} />
-                    {settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clock(settling.waitS) })}
+                    {settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clockText(settling.waitS) })}
                   </p>
                   {!settling.blanked && (
                     <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
@@ -183,6 +179,7 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
         />
       ))}
       <Computed step={step} />
+      {children}
       {done && outside && (
         <p className="flex gap-2 py-2 text-sm text-warning">
           <WarningSign size={18} />
@@ -193,27 +190,29 @@ export function ReadingsPanel({ step }: { readonly step: Step }) {
         <div className="sticky bottom-16 z-10 flex gap-3 border-t hairline bg-base-100 py-3 lg:bottom-0">
           {!prepared ? (
             <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
-              {t(`prepare.${step.kind}`, { rate: rate.toLowerCase() })}
+              {prepareText(step, rate.toLowerCase())}
             </button>
           ) : (
             <>
-              <button
-                type="submit"
-                data-key="r"
-                disabled={typed.length === 0 || unsure.length > 0}
-                className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
-              >
-                {early || settling?.blanked
-                  ? t('record.early')
-                  : step.firingStateId
-                    ? t('record.at', { rate: rate.toLowerCase() })
-                    : t('record.plain')}
-              </button>
+              {step.needs.length > 0 && (
+                <button
+                  type="submit"
+                  data-key="r"
+                  disabled={typed.length === 0 || unsure.length > 0}
+                  className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
+                >
+                  {early || settling?.blanked
+                    ? t('record.early')
+                    : step.firingStateId
+                      ? t('record.at', { rate: rate.toLowerCase() })
+                      : t('record.plain')}
+                </button>
+              )}
               <button
                 type="button"
                 data-key="n"
                 disabled={!complete || typed.length > 0}
-                className={`btn press px-6 ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
+                className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
                 onClick={() => desk.finishStep(step)}
               >
                 {t('record.next')}

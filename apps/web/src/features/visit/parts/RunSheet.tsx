@@ -1,5 +1,6 @@
 'use client'
 
+import { useEffect, useRef } from 'react'
 import { t } from '@/ui/words'
 import type { SheetEntry } from '../view'
 import { stepTitle, useDesk } from './context'
@@ -16,15 +17,26 @@ const MARKS: Record<SheetEntry['status'] | 'here', string> = {
 /** The ordered run sheet: what is done, what is next, what is locked and why. */
 export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetEntry[]; readonly currentId: string }) {
   const { appliance, goTo } = useDesk()
+  const list = useRef<HTMLOListElement>(null)
+  // Long sheets scroll in their own column; the page itself stays where it is.
+  useEffect(() => {
+    const here = list.current?.querySelector<HTMLElement>('[aria-current=step]')
+    const column = list.current?.closest<HTMLElement>('.overflow-y-auto')
+    if (here && column) column.scrollTop = Math.max(0, here.offsetTop - column.clientHeight / 3)
+  }, [currentId])
   const firstLocked = sheet.find((e) => e.lock)?.step.id
   const at = sheet.findIndex((e) => e.step.id === currentId)
+  const lockTitle = (id: unknown): string => {
+    const first = sheet.find((e) => e.step.id === id)
+    return first ? stepTitle(first.step, appliance) : ''
+  }
   return (
     <nav aria-label={t('sheet.title')}>
       <p className="mb-2 flex justify-between px-3 text-sm quiet">
         <span>{t('sheet.title')}</span>
         <span>{t('sheet.place', { n: at + 1, of: sheet.length })}</span>
       </p>
-      <ol>
+      <ol ref={list}>
         {sheet.map(({ step, status, lock }) => {
           const here = step.id === currentId
           return (
@@ -41,7 +53,11 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
                 <span className="min-w-0 flex-1">
                   {stepTitle(step, appliance)}
                   <span className="sr-only"> ({t(`sheet.${status}`)})</span>
-                  {lock && step.id === firstLocked && <span className="block text-xs text-warning">{t(lock.code + '.short')}</span>}
+                  {lock && step.id === firstLocked && (
+                    <span className="block text-xs text-warning">
+                      {lock.code === 'lock.after' ? t('lock.after', { step: lockTitle(lock.params.step) }) : t(lock.code + '.short')}
+                    </span>
+                  )}
                   {(status === 'skipped' || status === 'not-applicable') && <span className="block text-xs">{t(`sheet.${status}`)}</span>}
                 </span>
               </button>

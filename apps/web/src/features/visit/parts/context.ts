@@ -13,6 +13,7 @@ import {
 } from '@lucerna/core/visit'
 import { createContext, useContext } from 'react'
 import type { Units } from '@/ui/figures'
+import { askText } from '@/ui/askText'
 import { t } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
 
@@ -56,9 +57,13 @@ export const may = (role: Role, type: EventType): boolean => EMIT_TABLE[role][ty
 export const rateLabel = (appliance: VisitAppliance, id: string | null): string =>
   appliance.card.firingStates.find((s) => s.id === id)?.label ?? id ?? ''
 
-/** Title of a step. `stepTitle(step, appliance)` → "Flue gas at Maximum". */
-export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId'>, appliance: VisitAppliance): string =>
-  t(`step.${step.kind}.title`, { rate: rateLabel(appliance, step.firingStateId).toLowerCase() })
+/** Title of a step. `stepTitle(step, appliance)` → "Flue gas at Maximum"; a maker's own step has its own words. */
+export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId' | 'own' | 'stationId'>, appliance: VisitAppliance): string =>
+  step.own?.label ??
+  t(`step.${step.kind}.title`, {
+    rate: rateLabel(appliance, step.firingStateId).toLowerCase(),
+    where: placeText(appliance, step.stationId, step.firingStateId),
+  })
 
 /** Where and at what rate: "flue, maximum"; a state that is no rate goes without saying. */
 function placeText(appliance: VisitAppliance, station: string | null, state: string | null): string {
@@ -74,7 +79,11 @@ export function gateText(gate: Pick<Gate, 'code' | 'params'>, appliance: VisitAp
     ...p,
     ...(p.measurand !== undefined && { measurand: t(`measurand.${p.measurand}`) }),
     where: placeText(appliance, p.station === undefined ? null : String(p.station), p.state === undefined ? null : String(p.state)),
-    ...(p.observation !== undefined && { observation: t(`observation.${p.observation}`) }),
+    ...(p.observation !== undefined && {
+      observation: askText(steps.flatMap((s) => s.asks).find((a) => a.id === p.observation) ?? { id: String(p.observation), label: null }),
+    }),
+    ...(p.answer !== undefined && { answer: t(`answer.${p.answer}`) }),
+    ...(p.timer !== undefined && { timer: t(`timer.${p.timer}`) }),
     ...(p.action !== undefined && { action: t(`ambient-co.${p.action}`) }),
     ...(p.kind !== undefined && { kind: t(`instrument.${p.kind}`) }),
     ...(step && { step: stepTitle(step, appliance) }),

@@ -1,4 +1,4 @@
-import { serviceSheet } from '@lucerna/core/procedure'
+import { JOB_KINDS, runSheet } from '@lucerna/core/procedure'
 import { mayStartVisits } from '@lucerna/core/visit'
 import { and, eq, inArray, isNull, max } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -11,12 +11,14 @@ import type { Actor } from '@/server/actor'
 import { parseFields } from '@/server/fields'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
+import { t } from '@/ui/words'
+import { sheetGas } from './load'
 import { mustBeSendable, plannedForSchema } from './plan'
 
 export const newVisitSchema = z.strictObject({
   siteId: z.uuid(),
   applianceIds: z.array(z.uuid()).min(1).max(50),
-  jobKind: z.literal('annual-service'),
+  jobKind: z.enum(JOB_KINDS),
   plannedFor: plannedForSchema.optional(),
   /** Null: nobody yet. Absent: oneself, if one records readings. */
   assignedTo: z.string().max(80).nullable().optional(),
@@ -72,12 +74,15 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
   const practice = await practiceOf(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
-    const gas = r.card.ratings.find((rating) => rating.gas === r.gas)?.gas ?? r.card.ratings[0]!.gas
-    const sheet = serviceSheet(wanted.jobKind, r.card, practice.data, { gas, altitudeM: place.altitudeM })
-    if (!sheet.ok)
-      throw new ApiProblem(422, sheet.error.code, `There is no run sheet for ${r.appliance.name} yet.`, [
-        { path: 'applianceIds', message: sheet.error.code },
-      ])
+    const sheet = runSheet(wanted.jobKind, r.card, practice.data, {
+      gas: sheetGas(wanted.jobKind, r.card, r.gas),
+      altitudeM: place.altitudeM,
+    })
+    if (!sheet.ok) {
+      const gas = t(`gas.${r.gas}`)
+      const why = t(`job.refused.${sheet.error.code}`, { gas })
+      throw new ApiProblem(422, sheet.error.code, `${r.appliance.name}: ${why}`, [{ path: 'applianceIds', message: why }])
+    }
   }
   const id = uuidv7()
   await tx.insert(visit).values({

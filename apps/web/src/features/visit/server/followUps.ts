@@ -1,5 +1,6 @@
 import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
 import type { VisitState } from '@lucerna/core/visit'
+import { and, eq, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Transaction } from '@/db/client'
 import { followUp } from '@/db/schema'
@@ -26,7 +27,9 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
   })
   return [
     ...state.defects.filter((d) => d.class !== 'note').map((d) => row(`defect:${d.id}`, 'defect', d.class, d.text, d.applianceId)),
-    ...state.looseEnds.filter((l) => !l.closedAt).map((l) => row(`loose-end:${l.id}`, 'loose-end', l.kind, l.label, l.applianceId)),
+    ...state.looseEnds
+      .filter((l) => !l.closedAt && !l.carried)
+      .map((l) => row(`loose-end:${l.id}`, 'loose-end', l.kind, l.label, l.applianceId)),
     ...state.appliances.flatMap((a) => [
       ...a.foundAndLeft.flatMap((fl) =>
         fl.asLeft?.verdict.status === 'outside' && fl.asLeft.measurandId in MEASURANDS
@@ -52,7 +55,7 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
 const reasonFor = (state: VisitState, applianceId: string, key: string): string =>
   state.overrides.find((o) => (o.applianceId === null || o.applianceId === applianceId) && o.gate.endsWith(key))?.reason ?? ''
 
-/** Writes them down once; closing the same visit again adds only what is new. */
+/** Writes them down once; closing the same visit again adds only what is new. What an earlier visit had left open and this one closed is done. */
 export async function openFollowUps(tx: Transaction, firmId: string, state: VisitState): Promise<void> {
   const rows = followUpsOf(state, firmId)
   if (rows.length > 0)
@@ -60,4 +63,10 @@ export async function openFollowUps(tx: Transaction, firmId: string, state: Visi
       .insert(followUp)
       .values(rows.map((r) => ({ id: uuidv7(), ...r })))
       .onConflictDoNothing()
+  const done = state.looseEnds.filter((l) => l.carried && l.closedAt)
+  for (const end of done)
+    await tx
+      .update(followUp)
+      .set({ closedAt: end.closedAt })
+      .where(and(eq(followUp.firmId, firmId), eq(followUp.sourceKey, `loose-end:${end.id}`), isNull(followUp.closedAt)))
 }

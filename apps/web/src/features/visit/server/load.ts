@@ -1,15 +1,16 @@
 import type { Practice } from '@lucerna/core/practice'
-import { serviceSheet, type Step } from '@lucerna/core/procedure'
-import { cardSchema, type InstalledFacts } from '@lucerna/core/appliance'
+import { type LooseEndKind, runSheet, type Step } from '@lucerna/core/procedure'
+import { type Card, cardSchema, type GasId, type InstalledFacts } from '@lucerna/core/appliance'
 import { instrumentSchema } from '@lucerna/core/measure'
 import { practiceSchema } from '@lucerna/core/practice'
 import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
-import { and, asc, desc, eq, gt, inArray, lt, ne, or } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, inArray, isNull, lt, ne, or } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, type Transaction } from '@/db/client'
 import {
   appliance,
   firm,
+  followUp,
   gasSupply,
   instrument,
   practiceProfile,
@@ -25,6 +26,7 @@ import { ApiProblem } from '@/server/problem'
 
 export type VisitRow = typeof visit.$inferSelect
 type SiteRow = typeof site.$inferSelect
+type CarriedEnd = NonNullable<VisitAppliance['carried']>[number]
 
 /** Everything one visit needs to be folded, judged and shown. */
 export interface LoadedVisit {
@@ -128,6 +130,45 @@ async function lastValues(tx: Transaction, row: VisitRow, applianceIds: readonly
   return values
 }
 
+/**
+ * The gas that the sheet is for. The plate not matching the gas on site is a finding of the visit: the card's first gas then judges, and the step asks
+ * for the plate. Only a change of gas is about the gas on site whatever the card says.
+ */
+export const sheetGas = (jobKind: string, card: Pick<Card, 'ratings'>, onSite: string): GasId => {
+  const rated = card.ratings.find((r) => r.gas === onSite)?.gas
+  return rated ?? (jobKind === 'change-of-gas' ? (onSite as GasId) : card.ratings[0]!.gas)
+}
+
+/** What earlier visits left open and tagged on these appliances, and nobody has closed since: follow-ups of kind loose-end that are still open. */
+async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, CarriedEnd[]>> {
+  const rows = await tx
+    .select({ f: followUp, by: user.name })
+    .from(followUp)
+    .innerJoin(visit, eq(visit.id, followUp.visitId))
+    .leftJoin(user, eq(user.id, visit.assignedTo))
+    .where(
+      and(
+        eq(followUp.firmId, row.firmId),
+        inArray(followUp.applianceId, [...applianceIds]),
+        eq(followUp.kind, 'loose-end'),
+        ne(followUp.visitId, row.id),
+        lt(visit.plannedFor, row.plannedFor),
+        row.status === 'closed' ? undefined : isNull(followUp.closedAt),
+      ),
+    )
+    .orderBy(asc(followUp.openedAt), asc(followUp.id))
+  const ends = new Map<string, CarriedEnd[]>()
+  for (const { f, by } of rows) {
+    // Of a closed visit: what hung when it began.
+    if (f.closedAt && Date.parse(f.closedAt) < Date.parse(row.startedAt ?? row.plannedFor)) continue
+    const kind = f.code as LooseEndKind
+    const id = f.sourceKey.replace(/^loose-end:/, '')
+    const end = { id, key: `carried.${id}`, kind, label: f.text, restore: null, openedAt: isoInstant(f.openedAt), openedBy: by ?? '' }
+    ends.set(f.applianceId, [...(ends.get(f.applianceId) ?? []), end])
+  }
+  return ends
+}
+
 /** One visit with its log and all that judges it. */
 export async function loadVisit(tx: Transaction, firmId: string, visitId: string, lock = false): Promise<LoadedVisit> {
   const row = await visitRow(tx, firmId, visitId, lock)
@@ -139,7 +180,7 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
   if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
   const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
   const rows = await tx
-    .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
+    .select({ appliance, card: targetCard.data, gas: gasSupply.gas, meterKind: gasSupply.meterKind })
     .from(visitAppliance)
     .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
@@ -152,16 +193,22 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
     row,
     rows.map((r) => r.appliance.id),
   )
+  const hanging = await carriedEnds(
+    tx,
+    row,
+    rows.map((r) => r.appliance.id),
+  )
   const appliances = rows.map((r): VisitAppliance => {
     const card = cardSchema.parse(r.card)
-    const gas = card.ratings.find((rating) => rating.gas === r.gas)?.gas
-    // The plate not matching the gas on site is a finding of the visit; the card's first gas then judges, and the step asks for the plate.
     const facts: InstalledFacts = {
-      gas: gas ?? card.ratings[0]!.gas,
+      gas: sheetGas(row.jobKind, card, r.gas),
       altitudeM: siteRow.altitudeM,
       ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }),
+      ...(r.meterKind === 'ultrasonic' && { meterKind: 'ultrasonic-or-none' as const }),
+      ...(r.meterKind === 'diaphragm' && { meterKind: 'small-diaphragm' as const }),
     }
-    return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {} }
+    const carried = hanging.get(r.appliance.id) ?? []
+    return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {}, carried }
   })
   const events = await loadEvents(tx, firmId, visitId)
   const instruments = await tx
@@ -195,7 +242,7 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
   }
   const sheets = Object.fromEntries(
     appliances.map((a) => {
-      const sheet = serviceSheet(row.jobKind, a.card, practice, a.facts)
+      const sheet = runSheet(row.jobKind, a.card, practice, a.facts)
       return [a.id, sheet.ok ? sheet.value : []]
     }),
   )

@@ -71,13 +71,14 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
         </div>
         <aside className="flex flex-col gap-6">
           <div className="flex flex-col gap-2">
-            {current ? (
+            {current && (
               <Link href={`/visits/${current.id}`} className="btn press text-lg btn-primary">
                 {t(current.status === 'open' ? 'appliance.continue' : 'appliance.start-planned')}
               </Link>
-            ) : EMIT_TABLE[actor.role]['visit.started'] !== 'no' && !gone ? (
-              <StartVisit siteId={site.id} applianceId={appliance.id} />
-            ) : null}
+            )}
+            {EMIT_TABLE[actor.role]['visit.started'] !== 'no' && !gone && (
+              <StartVisit siteId={site.id} applianceId={appliance.id} beside={current !== undefined} />
+            )}
             {may(actor, 'visit.plan') && !gone && (
               <PlanVisit siteId={site.id} applianceIds={[appliance.id]} timeZone={site.timeZone} people={await sendable(actor)} />
             )}

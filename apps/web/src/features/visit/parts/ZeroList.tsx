@@ -1,36 +1,20 @@
 'use client'
 
-import { OBSERVATIONS, type ObservationId, type Step } from '@lucerna/core/procedure'
-import { firingStops, missingIn, readingKey } from '@lucerna/core/visit'
 import { inCalibration } from '@lucerna/core/measure'
-import { AllowInstrument } from './AllowInstrument'
+import type { Step } from '@lucerna/core/procedure'
 import { WarningSign } from '@/ui/WarningSign'
 import { timeAt } from '@/ui/dates'
 import { t } from '@/ui/words'
-import { gateText, may, useDesk } from './context'
-import { ReadingsPanel } from './ReadingsPanel'
+import { AllowInstrument } from './AllowInstrument'
+import { may, useDesk } from './context'
 
-/** Zero the instruments in clean air, look round, read the room: before anything is touched. */
-export function MakeSafePanel({ step }: { readonly step: Step }) {
-  const { context, visit, state, appliance, record, role, steps, timeZone } = useDesk()
-  const readOnly = !may(role, 'observation.made') || visit.status !== 'open'
-  const stops = firingStops(appliance, state, context)
-  const missing = missingIn(step, state, visit, context).filter((m) => m.code !== 'reading')
+/** Instruments that a step wants zeroed, with what is out of calibration said. */
+export function ZeroList({ step }: { readonly step: Step }) {
+  const { context, visit, appliance, record, role, timeZone } = useDesk()
+  const readOnly = !may(role, 'instrument.zeroed') || visit.status !== 'open'
+  if (step.zeroes.length === 0) return null
   return (
     <>
-      {stops.length > 0 && (
-        <div role="alert" className="my-4 flex flex-col gap-3 border-y-2 border-error py-4 text-error">
-          {stops.map((s) => (
-            <div key={s.id} className="flex items-start gap-3">
-              <WarningSign size={26} />
-              <div>
-                <p className="text-xl font-semibold">{t(`stop.${s.code}`)}</p>
-                <p>{gateText(s, appliance, steps)}</p>
-              </div>
-            </div>
-          ))}
-        </div>
-      )}
       <h3 className="mt-4 mb-1 text-sm quiet">{t('zero.title')}</h3>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {context.instruments
@@ -106,41 +90,6 @@ export function MakeSafePanel({ step }: { readonly step: Step }) {
             )
           })}
       </ul>
-      <h3 className="mt-5 mb-1 text-sm quiet">{t('look.title')}</h3>
-      <ul className="divide-y divide-(--hairline) border-y hairline">
-        {step.observations.map((id: ObservationId) => {
-          const answer = state.observations[id]?.answer
-          return (
-            <li key={id} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
-              <span className="min-w-40 flex-1">{t(`observation.${id}`)}</span>
-              <span role="group" aria-label={t(`observation.${id}`)} className="flex gap-3">
-                {OBSERVATIONS[id].answers.map((a, n) => {
-                  const chosen = answer === a
-                  return (
-                    <button
-                      key={a}
-                      type="button"
-                      disabled={readOnly}
-                      aria-pressed={chosen}
-                      onClick={() =>
-                        void record([
-                          { type: 'observation.made', stepId: step.id, applianceId: appliance.id, data: { observationId: id, answer: a } },
-                        ])
-                      }
-                      className={`btn press min-w-28 ${chosen ? (n === 0 ? 'border-2 btn-outline btn-info' : 'btn-error') : 'btn-outline'}`}
-                    >
-                      {chosen && n === 0 ? '● ' : chosen ? '▲ ' : ''}
-                      {t(`answer.${a}`)}
-                    </button>
-                  )
-                })}
-              </span>
-            </li>
-          )
-        })}
-      </ul>
-      {missing.length > 0 && <p className="mt-3 text-sm quiet">{t('look.missing', { count: missing.length })}</p>}
-      <ReadingsPanel key={step.needs.map(readingKey).join()} step={step} />
     </>
   )
 }

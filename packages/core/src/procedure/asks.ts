@@ -1,0 +1,154 @@
+import type { Station } from '../measure'
+
+/** What a bad answer forbids: burning at all, leaving the appliance in normal service, or nothing by itself. */
+export type Forbids = 'firing' | 'leaving' | null
+
+interface Observation {
+  readonly stationId: Station
+  /** The first is the good one. */
+  readonly answers: readonly [string, string, ...string[]]
+  readonly forbids: Forbids
+}
+
+/** Things that are looked at or proved rather than measured, with the answers they can have. */
+const TABLE = {
+  // Arriving
+  'people-out': { stationId: 'room', answers: ['all-out', 'not-yet'], forbids: 'firing' },
+  'supply-shut': { stationId: 'meter', answers: ['shut', 'not-safe-to-reach'], forbids: null },
+  'supplier-called': { stationId: 'meter', answers: ['called', 'not-needed'], forbids: null },
+  ventilated: { stationId: 'room', answers: ['clear', 'still-gas'], forbids: 'firing' },
+  'occupants-well': { stationId: 'room', answers: ['well', 'symptoms'], forbids: 'firing' },
+  'smell-of-gas': { stationId: 'room', answers: ['none', 'present'], forbids: 'firing' },
+  'emergency-control': { stationId: 'meter', answers: ['reachable', 'not-reachable'], forbids: null },
+  'flue-terminal': { stationId: 'flue', answers: ['sound', 'not-sound'], forbids: 'firing' },
+  'spillage-signs': { stationId: 'room', answers: ['none', 'present'], forbids: 'firing' },
+  ventilation: { stationId: 'room', answers: ['clear', 'not-clear'], forbids: 'firing' },
+  'data-plate': { stationId: 'burner', answers: ['matches', 'differs'], forbids: 'firing' },
+  'water-damage': { stationId: 'valve', answers: ['none', 'control-stood-in-water'], forbids: 'firing' },
+  'boiler-filled': { stationId: 'water', answers: ['filled', 'dry-and-hot'], forbids: 'firing' },
+  'lpg-low': { stationId: 'room', answers: ['above-ground', 'cellar-or-pit'], forbids: 'firing' },
+  'room-allowed': { stationId: 'room', answers: ['allowed', 'forbidden'], forbids: 'leaving' },
+  'fibre-dust': { stationId: 'chamber', answers: ['known-free', 'treat-as-fibre'], forbids: null },
+  // Breakdown
+  'fault-shows': { stationId: 'room', answers: ['shows', 'not-today'], forbids: null },
+  'ruled-out': { stationId: 'room', answers: ['cause-proved', 'not-proved'], forbids: null },
+  // Power and gas off
+  'tester-before': { stationId: 'electrics', answers: ['proves', 'does-not'], forbids: null },
+  dead: { stationId: 'electrics', answers: ['dead', 'live'], forbids: null },
+  'tester-after': { stationId: 'electrics', answers: ['proves', 'does-not'], forbids: null },
+  'gas-shut': { stationId: 'valve', answers: ['shut', 'not-shut'], forbids: null },
+  // Tightness
+  'let-by': { stationId: 'meter', answers: ['holds', 'rises'], forbids: null },
+  'component-rated': { stationId: 'pipe', answers: ['all-rated', 'disconnected', 'over-rated'], forbids: 'firing' },
+  // Clean or adjust
+  condition: { stationId: 'chamber', answers: ['sound', 'dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'], forbids: null },
+  // New valve, other gas, adaptation
+  'valve-same': { stationId: 'valve', answers: ['same', 'differs'], forbids: 'firing' },
+  'leads-marked': { stationId: 'electrics', answers: ['marked', 'not-marked'], forbids: null },
+  'outlet-restrictor': { stationId: 'valve', answers: ['kept', 'none-fitted', 'lost'], forbids: 'firing' },
+  'orifice-fitted': { stationId: 'burner', answers: ['for-this-gas', 'not-changed'], forbids: 'firing' },
+  'regulator-suits': { stationId: 'inlet', answers: ['suits', 'does-not'], forbids: 'firing' },
+  'gas-label': { stationId: 'burner', answers: ['changed', 'not-changed'], forbids: 'leaving' },
+  'calibration-saved': { stationId: 'valve', answers: ['saved', 'not-saved'], forbids: 'leaving' },
+  'rates-agree': { stationId: 'burner', answers: ['neither-moves', 'still-moving'], forbids: null },
+  // Supply
+  'others-seen-burning': { stationId: 'inlet', answers: ['seen-burning', 'alone-on-the-line', 'not-seen'], forbids: null },
+  // First fire
+  'water-flow': { stationId: 'water', answers: ['flows', 'no-flow'], forbids: 'firing' },
+  'ignition-quality': { stationId: 'burner', answers: ['smooth', 'late', 'rough', 'bang'], forbids: 'leaving' },
+  // Burner
+  'flame-picture': { stationId: 'burner', answers: ['steady', 'yellow', 'lifting', 'flashback', 'rolls-out'], forbids: 'leaving' },
+  'primary-air': { stationId: 'burner', answers: ['set-and-locked', 'moved-and-marked', 'seized'], forbids: null },
+  'seat-proof': { stationId: 'valve', answers: ['holds', 'lets-by'], forbids: 'leaving' },
+  'valve-proving': { stationId: 'valve', answers: ['passes', 'fails', 'none-fitted'], forbids: 'leaving' },
+  'governor-stop': { stationId: 'valve', answers: ['has-travel', 'at-stop'], forbids: null },
+  // Flue
+  'flue-joints': { stationId: 'flue', answers: ['sound', 'leaking'], forbids: 'leaving' },
+  'spillage-test': { stationId: 'room', answers: ['none', 'spills'], forbids: 'leaving' },
+  'co-steady': { stationId: 'flue', answers: ['steady', 'climbing'], forbids: 'leaving' },
+  exchanger: { stationId: 'chamber', answers: ['sound', 'deformed-tight', 'cracked'], forbids: 'leaving' },
+  'blower-flame': { stationId: 'burner', answers: ['unchanged', 'changes'], forbids: 'leaving' },
+  // Water
+  'relief-valve': { stationId: 'water', answers: ['discharges-free', 'weeps', 'plugged'], forbids: 'leaving' },
+  siphon: { stationId: 'water', answers: ['clear', 'blocked'], forbids: 'leaving' },
+  'water-line': { stationId: 'water', answers: ['steady', 'surges'], forbids: null },
+  // Pilot
+  'pilot-relights': { stationId: 'burner', answers: ['relights', 'does-not'], forbids: 'leaving' },
+  // Restoring
+  'case-closed': { stationId: 'room', answers: ['closed-and-sealed', 'open'], forbids: 'leaving' },
+  'sampling-hole': { stationId: 'flue', answers: ['sealed', 'open'], forbids: 'leaving' },
+  'own-controls': { stationId: 'electrics', answers: ['runs', 'does-not'], forbids: 'leaving' },
+  'controls-report': { stationId: 'electrics', answers: ['all-report', 'one-missing'], forbids: null },
+  'parts-counted': { stationId: 'room', answers: ['none-left-over', 'left-over'], forbids: null },
+  // Handing over
+  explained: { stationId: 'room', answers: ['explained', 'nobody-there'], forbids: null },
+  'lid-label': { stationId: 'room', answers: ['fitted', 'not-fitted'], forbids: null },
+  consent: { stationId: 'room', answers: ['agreed', 'refused', 'nothing-to-agree'], forbids: null },
+} as const satisfies Record<string, Observation>
+
+export type ObservationId = keyof typeof TABLE
+export const OBSERVATIONS: Readonly<Record<ObservationId, Observation>> = TABLE
+export const OBSERVATION_IDS = Object.keys(TABLE) as [ObservationId, ...ObservationId[]]
+
+/** Things that a card or a burner kind names: `joint.valve-inlet`, `safety.limit`, `item.rope-seal`, `sequence.fan`, `own.switches.0`. */
+const FAMILIES = {
+  joint: { answers: ['tight', 'leaks', 'no-gas-yet'], good: ['tight', 'no-gas-yet'], forbids: 'firing' },
+  item: { answers: ['sound', 'cleaned', 'renewed', 'left'], good: ['sound', 'cleaned', 'renewed'], forbids: null },
+  safety: { answers: ['acted', 'failed', 'absent', 'bridged'], good: ['acted'], forbids: 'leaving' },
+  sequence: { answers: ['seen', 'not-seen'], good: ['seen'], forbids: null },
+  own: { answers: ['good', 'bad'], good: ['good'], forbids: null },
+} as const satisfies Record<string, { answers: readonly [string, string, ...string[]]; good: readonly string[]; forbids: Forbids }>
+export type AskFamily = keyof typeof FAMILIES
+export const ASK_FAMILIES = Object.keys(FAMILIES) as AskFamily[]
+
+/** Answers beside the first that are no finding either. */
+const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
+  'component-rated': ['disconnected'],
+  'outlet-restrictor': ['none-fitted'],
+  'others-seen-burning': ['alone-on-the-line'],
+  'valve-proving': ['none-fitted'],
+  'primary-air': ['moved-and-marked'],
+  'supplier-called': ['not-needed'],
+  consent: ['nothing-to-agree'],
+  exchanger: ['deformed-tight'],
+  'relief-valve': ['weeps'],
+  // Facts rather than findings: what follows from them is measured or asked elsewhere.
+  condition: ['dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'],
+  'fault-shows': ['not-today'],
+  'fibre-dust': ['treat-as-fibre'],
+  'supply-shut': ['not-safe-to-reach'],
+  explained: ['nobody-there'],
+}
+
+const isFixed = (id: string): id is ObservationId => Object.hasOwn(TABLE, id)
+/** The family of an id like `joint.valve-inlet`. `familyOf('item.rope')` → `'item'`. */
+export function familyOf(id: string): AskFamily | undefined {
+  const [head = '', ...rest] = id.split('.')
+  return rest.join('.') !== '' && Object.hasOwn(FAMILIES, head) ? (head as AskFamily) : undefined
+}
+
+/** The answers that something can have, the good one first; undefined for what nobody asks. `answersOf('joint.tee')` → `['tight', 'leaks', 'no-gas-yet']`. */
+export function answersOf(id: string): readonly [string, string, ...string[]] | undefined {
+  if (isFixed(id)) return OBSERVATIONS[id].answers
+  const family = familyOf(id)
+  return family && FAMILIES[family].answers
+}
+
+/** Whether an answer is no finding. `isGoodAnswer('exchanger', 'deformed-tight')` → `true`. */
+export function isGoodAnswer(id: string, answer: string): boolean {
+  const family = familyOf(id)
+  if (family) return (FAMILIES[family].good as readonly string[]).includes(answer)
+  return isFixed(id) && (answer === OBSERVATIONS[id].answers[0] || (ALSO_GOOD[id]?.includes(answer) ?? false))
+}
+
+/** What a bad answer forbids. An own step's proof that cannot be overridden says so itself. `forbidsOf('joint.tee')` → `'firing'`. */
+export function forbidsOf(id: string): Forbids {
+  const family = familyOf(id)
+  return family ? FAMILIES[family].forbids : isFixed(id) ? OBSERVATIONS[id].forbids : null
+}
+
+/** Answers that clean, renew or change something: readings from before no longer count as left. */
+export const changesBurner = (id: string, answer: string): boolean =>
+  (familyOf(id) === 'item' && (answer === 'cleaned' || answer === 'renewed')) ||
+  (id === 'orifice-fitted' && answer === 'for-this-gas') ||
+  (id === 'primary-air' && answer === 'moved-and-marked')

@@ -1,0 +1,57 @@
+import { DISTURBED_KINDS, forbidsOf, isGoodAnswer } from '../procedure'
+import type { VisitAppliance } from './context'
+import type { ApplianceState, Disturbed, Gate, LooseEnd, Start, Timer, VisitState } from './state'
+
+export const gate = (id: string, hard: boolean, params: Gate['params'] = {}, stepId: string | null = null, code = id): Gate => ({
+  id,
+  code,
+  params,
+  hard,
+  stepId,
+})
+
+/** Starts in a row that may fail where a card says nothing. */
+export const FAILED_STARTS_MAX = 3
+const LPG: readonly string[] = ['propane', 'butane', 'lpg-mix']
+/** How long gas is given to clear after too many failed starts, s: heavy gas takes longer. */
+export const purgeWaitS = (gas: string): number => (LPG.includes(gas) ? 600 : 300)
+
+type Work = Pick<VisitState, 'looseEnds' | 'disturbed' | 'timers' | 'starts' | 'jobKind'>
+
+/** Failed starts since the last one that lit or the last wait that ran out. */
+export function failedStarts(starts: readonly Start[], timers: readonly Timer[], applianceId: string): number {
+  const own = starts.filter((s) => s.applianceId === null || s.applianceId === applianceId)
+  const cleared = timers
+    .filter((t) => t.timer === 'purge-wait' && t.endedAt && (t.applianceId === null || t.applianceId === applianceId))
+    .reduce((latest, t) => Math.max(latest, Date.parse(t.startedAt)), -Infinity)
+  let failed = 0
+  for (const s of own) failed = s.lit || Date.parse(s.at) <= cleared ? 0 : failed + 1
+  return failed
+}
+
+const ofAppliance = (x: Pick<LooseEnd | Disturbed, 'applianceId'>, id: string) => x.applianceId === null || x.applianceId === id
+
+/**
+ * What stands against firing by what was seen and done, figures apart: answers that forbid it, a conversion not finished, too many failed starts, a
+ * safety bridged, and the gasway, flue or combustion path open. None of it can be overridden.
+ */
+export function stopsFromWork(appliance: VisitAppliance, state: Pick<ApplianceState, 'observations'>, visit: Work): Gate[] {
+  const stops: Gate[] = []
+  for (const [id, seen] of Object.entries(state.observations))
+    if (forbidsOf(id) === 'firing' && !isGoodAnswer(id, seen.answer))
+      stops.push(gate(`observation.${id}`, true, { observation: id }, null, 'observation-stops'))
+  if (visit.jobKind === 'change-of-gas' && !state.observations['orifice-fitted'])
+    stops.push(gate('not-converted', true, { gas: appliance.facts.gas }, 'convert'))
+  const failed = failedStarts(visit.starts, visit.timers, appliance.id)
+  const most = appliance.card.timing?.failedStartsMax ?? FAILED_STARTS_MAX
+  if (failed >= most) stops.push(gate('failed-starts', true, { count: failed, minutes: purgeWaitS(appliance.facts.gas) / 60 }, 'sequence'))
+  for (const end of visit.looseEnds)
+    if (!end.closedAt && ofAppliance(end, appliance.id)) {
+      if (end.kind === 'safety-bridge') stops.push(gate(`bridged.${end.id}`, true, { label: end.label }, 'loose-ends', 'safety-bridged'))
+      if (end.kind === 'gas-joint') stops.push(gate(`gasway.${end.id}`, true, { label: end.label }, 'joints-cold', 'gasway-open'))
+    }
+  for (const item of visit.disturbed)
+    if (!item.refitted && DISTURBED_KINDS[item.kind].firing && ofAppliance(item, appliance.id))
+      stops.push(gate(`apart.${item.id}`, true, { label: item.label }, 'loose-ends', 'apart'))
+  return stops
+}

@@ -1,0 +1,2 @@
+export { type Played, playSheet, type SheetToPlay } from './play'
+export { soundValues } from './sound'
