@@ -46,16 +46,12 @@ test('the events endpoint: accepted, repeated, refused by index and field, too l
     practice: { id: string; version: number }
   }
   const [appliance] = known.appliances
-  expect(appliance?.steps.map((s) => s.id)).toEqual([
-    'make-safe',
-    'standing',
-    'working',
-    'differential.max',
-    'flue.max',
-    'flue.min',
-    'loose-ends',
-    'finish',
-  ])
+  const ids = appliance?.steps.map((s) => s.id) ?? []
+  expect(ids.slice(0, 5)).toEqual(['make-safe', 'standing', 'working', 'differential.max', 'found.max'])
+  expect(ids).toEqual(
+    expect.arrayContaining(['isolate', 'condition', 'strip', 'sequence', 'gas-rate', 'flue.max', 'case-sweep', 'hand-over']),
+  )
+  expect(ids.at(-1)).toBe('finish')
 
   const start = note(visitId, '', {
     type: 'visit.started',

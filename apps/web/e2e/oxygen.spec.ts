@@ -16,6 +16,7 @@ test('the oxygen school: an induced-draught furnace in inches of water', async (
   await bringToRate(page)
   await record(page, ['7.0', '6.4'])
   await expect(page.getByText(/0\.1\d? inWC above|above/).first()).toBeVisible()
+  await expect(page.getByText(/The pipe loses more than allowed/)).toBeVisible()
   await nextStep(page)
   await expect(page.getByRole('heading', { name: /^As found: flue gas at/ })).toBeVisible()
   await page.getByRole('button', { name: /Probe in/ }).click()

@@ -122,7 +122,12 @@ const working: Rule['steps'] = (j) => [
     id: 'working',
     stationId: 'inlet',
     firingStateId: j.top.id,
-    needs: [need('pressure.working', 'meter', j.top.id, true), need('pressure.working', 'inlet', j.top.id)],
+    needs: [
+      need('pressure.working', 'meter', j.top.id, true),
+      need('pressure.working', 'inlet', j.top.id),
+      // The rung between: good here and low at the valve is a loss inside the appliance.
+      need('pressure.working', 'isolator', j.top.id, true),
+    ],
     asks: asks('others-seen-burning'),
     opens: [...testPoints(j, 'inlet'), ...held(j.top)],
   },

@@ -164,7 +164,7 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
   const uncertainties = Object.fromEntries(used.map((r) => [r.measurandId, r.standardUncertainty ?? 0])) as Record<string, number>
   const known = used.every((r) => r.standardUncertainty !== null)
 
-  const analyse = (v: Record<string, number>): FlueAnalysis | undefined => {
+  const analyseOnce = (v: Record<string, number>): FlueAnalysis | undefined => {
     const gasSide = { [byOxygen ? 'o2Dry' : 'co2Dry']: v[oxygen.measurandId] ?? 0, coDry: Math.max(0, v['co.flue'] ?? 0) }
     if (!oxygenOf(gas, gasSide).ok) return undefined
     // Without temperatures the gas-only figures are still good; any pair of temperatures serves for them.
@@ -174,6 +174,13 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
       airTemperatureK: hot ? (v['temperature.air'] ?? 0) : 293.15,
     })
     return result.ok ? result.value : undefined
+  }
+  // Every figure asks for the same few neighbouring points.
+  const points = new Map<string, FlueAnalysis | undefined>()
+  const analyse = (v: Record<string, number>): FlueAnalysis | undefined => {
+    const key = used.map((r) => v[r.measurandId]).join(' ')
+    if (!points.has(key)) points.set(key, analyseOnce(v))
+    return points.get(key)
   }
   const here = analyse(values)
   if (!here) return []

@@ -45,8 +45,10 @@ interface ApplianceDraft {
 const MOVED_BY_WORK: readonly Station[] = ['valve', 'burner', 'chamber', 'flue', 'electrics', 'water', 'air']
 
 /** Log order: as the server accepted them; what still waits in the device's queue comes after, in the device's own order. */
-const inLogOrder = (events: readonly StoredEvent[]): StoredEvent[] =>
-  [...events].sort((a, b) => (a.seq ?? Infinity) - (b.seq ?? Infinity) || a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : 1))
+const inOrder = (a: StoredEvent, b: StoredEvent): number =>
+  a.seq !== b.seq ? (a.seq ?? Infinity) - (b.seq ?? Infinity) : a.deviceSeq - b.deviceSeq || (a.id < b.id ? -1 : 1)
+const inLogOrder = (events: readonly StoredEvent[]): readonly StoredEvent[] =>
+  events.every((e, i) => i === 0 || inOrder(events[i - 1]!, e) <= 0) ? events : [...events].sort(inOrder)
 
 const groupOf = (r: LiveReading): string => r.groupId ?? r.id
 const AFTER_CLOSING: readonly StoredEvent['type'][] = ['note.added', 'reading.corrected', 'visit.reopened', 'work.confirmed']
@@ -523,7 +525,8 @@ export class VisitFold {
       } else draft.found.set(key, foundAndLeft(key, list, draft.touched))
     }
     draft.touchedSince = false
-    const readings = [...draft.judged.values()].flat()
+    const readings: JudgedReading[] = []
+    for (const group of draft.judged.values()) for (const r of group) readings.push(r)
     return {
       ...draft.state,
       adjustments: [...draft.state.adjustments],

@@ -9,6 +9,7 @@ export { powerProvedOff } from './isolation'
 export { FAILED_STARTS_MAX, failedStarts, purgeWaitS } from './stops'
 export { suspects } from './suspects'
 export { readingKey } from './keys'
+export { ladderOf } from './ladder'
 export { actingRole, LICENCE_WARNING_DAYS, licenceState, EMIT_TABLE, mayStartVisits, type Role, ROLES } from './roles'
 export type {
   ApplianceState,

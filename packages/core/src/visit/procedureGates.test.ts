@@ -2,6 +2,7 @@ import { unwrap } from '../result'
 import { runSheet } from '../procedure'
 import { foldVisit } from './fold'
 import { firingStops, missingIn, serviceGates } from './gates'
+import { ladderOf } from './ladder'
 import { powerProvedOff } from './isolation'
 import { failedStarts, purgeWaitS } from './stops'
 import { suspects } from './suspects'
@@ -192,4 +193,20 @@ test('a started visit of another card version is said, a clock that runs backwar
   log.add('live-test.allowed', { looseEndId: testId(701), test: 'Coil volts' })
   expect(oddities(log)).toEqual(['other-card-version', 'clock-backwards'])
   expect(fold(log).visit.looseEnds).toMatchObject([{ kind: 'live-test', label: 'Coil volts', closedAt: null }])
+})
+
+test('the ladder says which rung is bad, and several at once; nothing of what was not read', () => {
+  const says = (values: Partial<Record<'meter' | 'isolator' | 'inlet', number>>) => {
+    const log = new TestLog().start()
+    for (const [station, pa] of Object.entries(values)) log.read({ 'pressure.working': pa }, 'max', station as 'meter')
+    return ladderOf(appliance, fold(log).state, testContext.practice).findings
+  }
+  expect(says({})).toEqual([])
+  expect(says({ meter: 2110, inlet: 2050 })).toEqual([])
+  expect(says({ meter: 2110, inlet: 1950 })).toEqual(['pipe-loss'])
+  expect(says({ meter: 2110, isolator: 2080, inlet: 1600 })).toEqual(['appliance-loss', 'inlet-low'])
+  expect(says({ meter: 1800, inlet: 1600 })).toEqual(['meter-low', 'pipe-loss', 'inlet-low'])
+  expect(says({ meter: 2000, inlet: 2050 })).toEqual(['rungs-not-alike'])
+  expect(says({ inlet: 3100 })).toEqual(['inlet-above-maximum'])
+  expect(ladderOf(appliance, fold(new TestLog().start()).state, testContext.practice).regulatorIsTechnicians).toBe(false)
 })

@@ -1,8 +1,8 @@
 'use client'
 
 import { channelFor, eyeUncertainty, type Reading, standardUncertainty } from '@lucerna/core/measure'
-import type { Step } from '@lucerna/core/procedure'
-import { bandFor, latestByKey, readingKey } from '@lucerna/core/visit'
+import type { Opening, Step } from '@lucerna/core/procedure'
+import { bandFor, latestByKey, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { v7 as uuidv7 } from 'uuid'
@@ -13,6 +13,7 @@ import type { NewEvent } from '../client/writeDown'
 import { settlingOf, stepComplete } from '../view'
 import { Computed } from './Computed'
 import { may, rateLabel, useDesk } from './context'
+import { Ladder } from './Ladder'
 import { type Draft, draftOf, isBlanked, isSure, NeedRow } from './NeedRow'
 
 /** What the main button says before a step's figures can be taken. */
@@ -23,6 +24,7 @@ function prepareText(step: Step, rate: string): string {
   return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
 }
 const NAMED_BY_US: readonly string[] = ['held-rate', 'probe-hole', 'gas-joint', 'outlet-joint']
+const openingLabel = (o: Opening): string => (NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label)
 
 /** A step of readings: bring the burner there, type, see the verdict, record, go on. */
 export function ReadingsPanel({ step, children }: { readonly step: Step; readonly children?: ReactNode }) {
@@ -40,10 +42,12 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   )
   const typed = drafts.filter(([, d]) => d.parsed !== null)
   const unsure = typed.filter(([, d]) => !isSure(d))
-  const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt))
+  // What an earlier visit left open in the same place is open already.
+  const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
+  const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
   const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
   // What was opened and put back before stays back: a reading corrected later does not open it again.
-  const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => l.key === o.key))
+  const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => isOf(l, o)))
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, lightOffAt, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -55,20 +59,18 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
   const prepare = () => {
-    const events: NewEvent[] = opens
-      .filter((o) => !visit.looseEnds.some((l) => l.key === o.key && !l.closedAt))
-      .map((o) => ({
-        type: 'loose-end.opened',
-        stepId: step.id,
-        applianceId: appliance.id,
-        data: {
-          looseEndId: uuidv7(),
-          kind: o.kind,
-          key: o.key,
-          label: NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label,
-          ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
-        },
-      }))
+    const events: NewEvent[] = opens.map((o) => ({
+      type: 'loose-end.opened',
+      stepId: step.id,
+      applianceId: appliance.id,
+      data: {
+        looseEndId: uuidv7(),
+        kind: o.kind,
+        key: o.key,
+        label: openingLabel(o),
+        ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
+      },
+    }))
     if (step.firingStateId && !commanded)
       events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
     void record(events)
@@ -179,6 +181,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         />
       ))}
       <Computed step={step} />
+      {step.kind === 'working' && <Ladder />}
       {children}
       {done && outside && (
         <p className="flex gap-2 py-2 text-sm text-warning">

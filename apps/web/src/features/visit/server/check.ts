@@ -68,7 +68,8 @@ export function checkAgainstVisit(events: readonly VisitEvent[], loaded: LoadedV
       instrument(r.source.instrumentId, `${path}.source.instrumentId`)
     }
     if (event.type === 'visit.started') {
-      const { practice, cards } = event.data
+      const { jobKind, practice, cards } = event.data
+      if (jobKind !== loaded.row.jobKind) wrong('data.jobKind', 'Not the job that this visit is planned for.', 'other-job')
       if (practice.id !== loaded.row.practiceId || practice.version !== loaded.row.practiceVersion)
         wrong('data.practice', 'Not the practice that this visit is judged by.', 'other-practice')
       const pinned = loaded.context.appliances.every((a) =>

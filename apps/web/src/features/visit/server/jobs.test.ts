@@ -1,0 +1,95 @@
+import { JOB_KINDS } from '@lucerna/core/procedure'
+import { eq } from 'drizzle-orm'
+import { v7 as uuidv7 } from 'uuid'
+import { appliance, followUp } from '@/db/schema'
+import type { Actor } from '@/server/actor'
+import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
+import { createVisit } from './create'
+import { foldLoaded, loadVisit } from './load'
+
+let tobias: Actor
+beforeAll(async () => {
+  tobias = await actorNamed('Tobias Achterberg')
+})
+afterAll(closeAll)
+
+const plan = (card: string, jobKind: string) =>
+  inside(tobias, async (tx) => {
+    const [unit] = await tx.select().from(appliance).where(eq(appliance.cardId, card))
+    const id = await createVisit(tx, tobias, { siteId: unit!.siteId, applianceIds: [unit!.id], jobKind }, new Date().toISOString())
+    return { id, applianceId: unit!.id }
+  })
+const load = (id: string) => inside(tobias, (tx) => loadVisit(tx, tobias.firmId, id))
+const close = (visitId: string, applianceId: string, outcome: string) =>
+  post(tobias, visitId, [
+    event(visitId, 'appliance.outcome-set', { outcome, reason: 'Gas off, tagged' }, { applianceId }),
+    event(visitId, 'visit.closed', { nextDueOn: null }),
+  ])
+
+test.each(JOB_KINDS.filter((job) => job !== 'change-of-gas'))('a visit for %s is planned and has its sheet', async (job) => {
+  const { id, applianceId } = await plan('tarnwick-larch-28-c', job)
+  const loaded = await load(id)
+  expect(loaded.row.jobKind).toBe(job)
+  expect(loaded.sheets[applianceId]!.at(-1)?.kind).toBe('finish')
+  expect(loaded.sheets[applianceId]!.some((s) => s.kind === 'make-safe')).toBe(true)
+})
+
+test('a job that makes no sense is refused with the reason in words; a start for another job than planned too', async () => {
+  await expect(plan('galder-adapt-24', 'change-of-gas')).rejects.toMatchObject({
+    status: 422,
+    code: 'no-other-gas',
+    message: expect.stringContaining('made for one gas only'),
+  })
+  await expect(plan('galder-adapt-24', 'tea')).rejects.toMatchObject({ status: 422 })
+  const { id, applianceId } = await plan('tarnwick-larch-28-c', 'breakdown')
+  await expect(post(tobias, id, [started(id, applianceId)])).rejects.toMatchObject({ status: 422 })
+})
+
+test('what a visit left open hangs in the next one, is closed there with its leak check, and is done', async () => {
+  const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+  const looseEndId = uuidv7()
+  await post(tobias, visitId, [
+    started(visitId, applianceId),
+    event(
+      visitId,
+      'loose-end.opened',
+      { looseEndId, kind: 'test-point', key: 'test-point.inlet', label: 'Inlet nipple open' },
+      { applianceId },
+    ),
+  ])
+  await close(visitId, applianceId, 'left-isolated')
+  const ends = async (id: string) => foldLoaded(await load(id)).looseEnds.filter((l) => l.id === looseEndId)
+
+  const next = await newVisit(tobias, '7 Quarry Row')
+  expect(await ends(next.visitId)).toMatchObject([{ label: 'Inlet nipple open', kind: 'test-point', carried: true, closedAt: null }])
+  await post(tobias, next.visitId, [started(next.visitId, applianceId)])
+  await expect(close(next.visitId, applianceId, 'in-normal-service')).rejects.toMatchObject({ status: 409 })
+  await post(tobias, next.visitId, [
+    event(next.visitId, 'loose-end.closed', { looseEndId, leakCheck: { method: 'detector-and-fluid', tight: true } }, { applianceId }),
+  ])
+  await close(next.visitId, applianceId, 'handed-over')
+  const kept = await ownerDb
+    .select()
+    .from(followUp)
+    .where(eq(followUp.sourceKey, `loose-end:${looseEndId}`))
+  expect(kept).toHaveLength(1)
+  expect(kept[0]?.closedAt).not.toBeNull()
+  // The visit that closed it still shows that it did; the one after that has nothing of it.
+  expect(await ends(next.visitId)).toMatchObject([{ leakCheck: 'detector-and-fluid' }])
+  const third = await newVisit(tobias, '7 Quarry Row')
+  expect(await ends(third.visitId)).toEqual([])
+})
+
+test('in normal service against a disturbed thing is refused; leaving it isolated never is', async () => {
+  const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+  await post(tobias, visitId, [
+    started(visitId, applianceId),
+    event(visitId, 'item.disturbed', { itemId: uuidv7(), kind: 'earth', label: 'Earth tag' }, { applianceId }),
+    event(visitId, 'start.tried', { lit: false }, { applianceId }),
+  ])
+  const state = foldLoaded(await load(visitId))
+  expect(state.breaches.map((b) => b.code)).toEqual(['dismantled-before-proved-dead', 'fired-against-a-stop'])
+  await expect(close(visitId, applianceId, 'in-normal-service')).rejects.toMatchObject({ status: 409 })
+  await close(visitId, applianceId, 'left-isolated')
+  expect(foldLoaded(await load(visitId)).status).toBe('closed')
+})
