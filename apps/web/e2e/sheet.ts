@@ -55,6 +55,8 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
   await answerAll(page, wish.answers)
   if (title === 'Close loose ends') await putEverythingBack(page)
   const prepare = main.getByRole('button', { name: / now$|gauge on$|go on$/ })
+  // One of the two is there once the step is drawn.
+  await expect(prepare.or(main.getByRole('button', { name: 'Next step' })).first()).toBeVisible()
   if ((await prepare.count()) > 0) {
     await prepare.click()
     await expect(prepare).toHaveCount(0)

@@ -496,6 +496,16 @@ test('a photograph over 20 MB is refused without being read to its end; a body w
   expect((await send(people.lead, 'GET', 'sites/[id]', { id: siteId })).etag).toBe('"1"')
 })
 
+test('a file of 50 MB is not read to its end, and is told how large one may be', async () => {
+  const places = await send(people.planner, 'POST', 'imports', {
+    query: '?kind=places&name=places.json',
+    body: Buffer.alloc(50_000_000, 32),
+  })
+  expect(places.text).toContain('16 MB')
+  const table = await send(people.planner, 'POST', 'imports', { query: '?kind=appliances&name=a.csv', body: Buffer.alloc(64_000_001, 32) })
+  expect(table.text).toContain('64 MB')
+})
+
 test('every action is in the API document', async () => {
   const { openApiDocument } = await import('@/server/openApi')
   const paths = openApiDocument().paths as Record<string, Record<string, unknown>>
