@@ -18,7 +18,6 @@ export interface SequenceEvent {
   readonly seconds: number | null
 }
 
-type Kind = Card['burnerKind']
 type Source = Pick<Card, 'burnerKind' | 'traits' | 'timing' | 'firingStates'>
 
 interface Row {
@@ -30,15 +29,7 @@ interface Row {
   readonly seconds?: (card: Source) => number | null | undefined
 }
 
-const FAN: readonly Kind[] = [
-  'induced-draught',
-  'modulating-furnace',
-  'premix-pneumatic',
-  'premix-adapted',
-  'multi-valve',
-  'forced-draught',
-]
-const hasFan = (c: Source) => FAN.includes(c.burnerKind)
+const hasFan = (c: Source) => c.burnerKind !== 'atmospheric'
 const medium = (c: Source) => c.traits?.medium ?? 'water'
 const standingPilot = (c: Source) => c.traits?.pilot === 'standing'
 const stages = (c: Source) => c.firingStates.filter((s) => s.kind === 'rate').length
