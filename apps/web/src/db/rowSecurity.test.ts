@@ -1,12 +1,23 @@
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
-import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
+import { visitDevice } from '@/db/schema'
+import { actorNamed, appDb, closeAll, inside, newVisit, ownerDb } from '@/test/world'
 
 let maren: Actor
 let ruben: Actor
 beforeAll(async () => {
   ;[maren, ruben] = (await Promise.all(['Maren Ostby', 'Ruben Calder'].map(actorNamed))) as [Actor, Actor]
+  // What only lives while somebody looks on is put there.
+  for (const [actor, site] of [
+    [maren, '11 Quarry Row'],
+    [ruben, 'Harbour Office'],
+  ] as const) {
+    const { visitId } = await newVisit(actor, site)
+    await inside(actor, (tx) =>
+      tx.insert(visitDevice).values({ firmId: actor.firmId, visitId, deviceId: uuidv7(), seenAt: new Date().toISOString() }),
+    )
+  }
 })
 afterAll(closeAll)
 

@@ -20,6 +20,8 @@ const measurands: Record<string, readonly [short: string, name: string]> = {
   'input.gross': ['input gross', 'Heat input, gross'],
   'input.net': ['input net', 'Heat input, net'],
   'temperature.gas': ['gas temp.', 'Gas temperature'],
+  'leak.installation': ['leak', 'Leak of the installation'],
+  'leak.smallest': ['smallest leak seen', 'Smallest leak this test can show'],
   'leak.seat': ['seat leak', 'Leak through a seat'],
   'air.primaryOpening': ['primary air', 'Primary air opening'],
   'o2.flue': ['O₂', 'O₂ in the flue'],
@@ -197,5 +199,8 @@ export const enScience = {
     'Below the dew point this is an upper bound: it takes the flue gas as leaving in equilibrium, which real exchangers do not reach.',
   'note.short-formula':
     'The formula of many instruments. Within 0.1 points of first principles on natural gas up to 200 °C, flattering on LPG, blind to condensing and CO. Compare it with your slip; do not let it stand in for the reference.',
+  'note.temperature-moves-gauge':
+    'A tight volume at 20 mbar moves 3.6 mbar for each kelvin: let it stabilise, and look at the sun before you look for a leak.',
+  'note.no-movement-no-proof': 'A gauge that stands still proves no more than this. A longer test, or a finer gauge, sees less.',
   'note.same-load': 'Rungs are comparable only at the same load: both read with the same appliances burning.',
 } as const

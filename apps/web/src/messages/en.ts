@@ -9,12 +9,14 @@ import { enScience } from './en.science'
 import { enPeople } from './en.people'
 import { enPlaces } from './en.places'
 import { enProcedure } from './en.procedure'
+import { enDesk } from './en.desk'
 import { enVisit } from './en.visit'
 
 /** English. Another language is another set of these files with the same keys. */
 export const en = {
   ...enScience,
   ...enVisit,
+  ...enDesk,
   ...enProcedure,
   ...enPlaces,
   ...enPeople,
@@ -86,7 +88,6 @@ export const en = {
   'appliance.starting': 'Starting …',
   'appliance.start-planned': 'Go to the planned visit',
   'appliance.continue': 'Go on with the open visit',
-  'appliance.start-failed': 'The visit could not be started. Try again.',
   'appliance.start-away': 'The server is away. Nothing was started; try again when there is a connection.',
   'appliance.fact.maker': 'Maker, model',
   'appliance.fact.serial': 'Serial',

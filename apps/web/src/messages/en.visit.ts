@@ -291,10 +291,15 @@ export const enVisit = {
   'caution.rest':
     'For licensed people. Local code and the maker’s card overrule this program. Carbon monoxide has no smell: personal CO alarm on. No flame to find leaks. Mains is live inside, parts are hot.',
   'keys.title': 'Keys',
-  'keys.line': 'R record · N next · W write · L loose ends · ? all keys',
+  'keys.line': 'R record · N next · Z zero · T clock · U units · F far view · ? all keys',
   'keys.R': 'Press the main button: record, ready, close',
   'keys.N': 'Next step',
   'keys.L': 'Loose ends',
   'keys.W': 'Write: into the first field',
+  'keys.Z': 'Zero the next instrument',
+  'keys.T': 'Start the next clock',
+  'keys.U': 'Metric or imperial units, on this screen',
+  'keys.F': 'Far view',
+  'keys./': 'Search and commands',
   'keys.?': 'These keys',
 } as const

@@ -129,8 +129,14 @@ test('every key put together has words for all it can be', () => {
       'hard-limit-edge',
       'outside-unanswered',
       'danger-now',
+      'danger-seen',
+      'danger-measured',
       'unconfirmed',
     ]),
+    ...['people-out', 'no-sparks', 'ventilate', ...SHIPPED_PRACTICES.flatMap((p) => p.defectClasses.flatMap((d) => d.actions))].flatMap(
+      (a) => [`danger.${a}.do`, `danger.${a}.how`],
+    ),
+    ...all('keys', ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', '/', '?']),
     ...all('typed', [
       'empty',
       'not-a-number',

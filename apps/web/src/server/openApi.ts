@@ -2,6 +2,7 @@ import { visitEventSchema } from '@lucerna/core/visit'
 import { WORKINGS } from '@lucerna/core/workings'
 import { z } from 'zod'
 import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi'
+import { visitPhotoSchema } from '@/features/visit/server/visitPhotos'
 import { newVisitSchema } from '@/features/visit/server/create'
 import { acceptedSchema } from '@/features/visit/client/post'
 import { changePlanOperation, placesPaths } from '@/features/places/server/openApi'
@@ -104,6 +105,29 @@ const paths = (): ZodOpenApiPathsObject => ({
       summary: 'Events as stored, in order',
       requestParams: { path: idInPath, query: z.object({ after: z.int().min(0).optional() }) },
       responses: { 200: json(z.object({ events: z.array(storedSchema) }), 'The log.'), ...errors(401, 404) },
+    },
+  },
+  '/api/v1/visits/{id}/live': {
+    get: {
+      operationId: 'listen-to-visit',
+      tags: ['Visits'],
+      summary: 'Server-sent events: `log` with the newest place, `devices` with how many have it open',
+      requestParams: { path: idInPath, query: z.object({ device: z.uuid().optional() }) },
+      responses: { 200: { description: 'A stream.', content: { 'text/event-stream': { schema: z.string() } } }, ...errors(401, 404) },
+    },
+  },
+  '/api/v1/visits/{id}/photos/{photoId}': {
+    put: {
+      operationId: 'keep-visit-photo',
+      tags: ['Visits'],
+      summary: 'A picture taken in a visit, under the device’s own id; repeating it changes nothing',
+      requestParams: { path: z.object({ id: z.uuid(), photoId: z.uuid() }), query: visitPhotoSchema },
+      requestBody: { required: true, content: { 'image/*': { schema: z.string().meta({ format: 'binary' }) } } },
+      responses: {
+        201: json(z.object({ id: z.uuid() }), 'Kept.'),
+        200: json(z.object({ id: z.uuid() }), 'It was here already.'),
+        ...errors(401, 403, 404, 409, 413, 415, 422),
+      },
     },
   },
   '/api/v1/workings': {

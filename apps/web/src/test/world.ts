@@ -16,8 +16,11 @@ export const ownerDb: Database = owner.db
 export const closeAll = async (): Promise<void> => {
   await app.client.end()
   await owner.client.end()
-  // The application's own pool, if what was tested opened it.
-  await (globalThis as typeof globalThis & { lucernaDatabase?: { client: { end: () => Promise<void> } } }).lucernaDatabase?.client.end()
+  // The application's own pool and its listening connection, if what was tested opened them.
+  type Ending = { client: { end: () => Promise<void> } | null }
+  const own = globalThis as typeof globalThis & { lucernaDatabase?: Ending; lucernaLive?: Ending }
+  await own.lucernaLive?.client?.end()
+  await own.lucernaDatabase?.client?.end()
 }
 
 /** A person of the demo world as they act now. */

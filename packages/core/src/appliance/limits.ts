@@ -13,6 +13,8 @@ export interface InstalledFacts {
   readonly meterKind?: 'ultrasonic-or-none' | 'small-diaphragm' | 'large-diaphragm'
   /** The meter's index is in standard volume already: correcting it again would be a mistake. */
   readonly meterCompensated?: boolean
+  /** What meter and pipes hold, m³: with it a fall of pressure becomes a leak rate. */
+  readonly installationVolumeM3?: number
 }
 
 export interface LimitKey {

@@ -149,6 +149,12 @@ const power = {
   imperial: { unit: 'BTU/h', digits: 0 },
   range: { min: 0, max: 1e9 },
 } as const
+const leak = {
+  quantity: 'flow',
+  metric: { unit: 'L/h', digits: 2 },
+  imperial: { unit: 'ft³/h', digits: 4 },
+  range: { min: -10, max: 10 },
+} as const
 const efficiency: Spec = { quantity: 'ratio', stations: ['flue'], ...both('%', 1), range: { min: -1, max: 1.2 } }
 
 const TABLE = {
@@ -158,6 +164,8 @@ const TABLE = {
   'pressure.drop': computed({ ...pressureChange(['pipe']), metric: mbar(1), imperial: inWc(2) }),
   'pressure.letByRise': pressureChange(['pipe']),
   'pressure.tightnessFall': pressureChange(['pipe']),
+  'leak.installation': computed({ ...leak, stations: ['pipe'] }),
+  'leak.smallest': computed({ ...leak, stations: ['pipe'] }),
   'pressure.ignitionDip': pressureChange(['inlet']),
   'pressure.seatRise': pressureChange(['valve']),
   'pressure.outletShut': smallPressure(['valve', 'burner'], { min: -200, max: 500 }),

@@ -97,6 +97,8 @@ const FAMILIES = {
   safety: { answers: ['acted', 'failed', 'absent', 'bridged'], good: ['acted'], forbids: 'leaving' },
   sequence: { answers: ['seen', 'not-seen'], good: ['seen'], forbids: null },
   own: { answers: ['good', 'bad'], good: ['good'], forbids: null },
+  // What was done about a danger: a refusal is a fact that is written down, not a finding about the appliance.
+  danger: { answers: ['done', 'refused', 'not-possible'], good: ['done', 'refused', 'not-possible'], forbids: null },
 } as const satisfies Record<string, { answers: readonly [string, string, ...string[]]; good: readonly string[]; forbids: Forbids }>
 export type AskFamily = keyof typeof FAMILIES
 export const ASK_FAMILIES = Object.keys(FAMILIES) as AskFamily[]

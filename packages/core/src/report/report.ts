@@ -42,6 +42,9 @@ const line = z.object({
   computed: z.boolean(),
 })
 
+/** Whose it is, where a visit covers several. */
+const ofAppliance = z.string().nullable().default(null)
+
 /** What a report says, as data: frozen when the visit closes, drawn by the interface, never judged again. */
 export const reportSchema = z.object({
   schema: z.literal(1),
@@ -88,9 +91,26 @@ export const reportSchema = z.object({
     }),
   ),
   looseEnds: z.array(
-    z.object({ label: z.string(), openedAt: z.string(), closedAt: z.string().nullable(), leakCheck: z.string().nullable() }),
+    z.object({
+      label: z.string(),
+      openedAt: z.string(),
+      closedAt: z.string().nullable(),
+      leakCheck: z.string().nullable(),
+      appliance: ofAppliance,
+    }),
   ),
-  defects: z.array(z.object({ class: z.string(), text: z.string(), action: z.string(), by: z.string() })),
+  defects: z.array(
+    z.object({
+      class: z.string(),
+      text: z.string(),
+      action: z.string(),
+      by: z.string(),
+      mended: z.string().nullable().default(null),
+      appliance: ofAppliance,
+    }),
+  ),
+  /** Photographs by their ids: the pictures can be erased. */
+  photos: z.array(z.object({ id: z.string(), caption: z.string().nullable(), at: z.string() })).default([]),
   parts: z.array(z.object({ part: z.string(), number: z.string().nullable(), why: z.string().nullable(), by: z.string() })).default([]),
   overrides: z.array(z.object({ gate: z.string(), reason: z.string(), by: z.string() })),
   corrections: z.array(z.object({ reason: z.string(), by: z.string(), at: z.string() })),
@@ -98,6 +118,9 @@ export const reportSchema = z.object({
   disturbed: z.array(z.object({ label: z.string(), kind: z.string(), refitted: z.string().nullable() })).default([]),
   starts: z.object({ lit: z.number(), failed: z.number() }).default({ lit: 0, failed: 0 }),
   signature: z.string().nullable().default(null),
+  signatureDrawing: z.string().nullable().default(null),
+  /** The unfinished visit that this one goes on with. */
+  continues: z.object({ visitId: z.string(), closedAt: z.string() }).nullable().default(null),
   notes: z.array(z.object({ text: z.string(), by: z.string() })),
   instruments: z.array(
     z.object({
@@ -143,6 +166,10 @@ export function makeReport(
 ): Report {
   if (!visit.startedAt || !visit.jobKind) throw new Error('A visit that was never started has no report.')
   const closedAt = visit.closedAt ?? now
+  const several = context.appliances.length > 1
+  const nameOf = (id: string | null) => (several ? (context.appliances.find((a) => a.id === id)?.name ?? null) : null)
+  const continued = context.appliances.find((a) => a.continued)?.continued
+  const customer = visit.signatures.findLast((x) => x.by === 'customer')
   const used = new Set(visit.appliances.flatMap((a) => a.readings.map((r) => r.instrumentId)))
   return {
     schema: 1,
@@ -160,20 +187,31 @@ export function makeReport(
     nextDueOn: visit.nextDueOn,
     practice: { id: context.practice.id, version: context.practice.version, title: context.practice.title, units: context.practice.units },
     appliances: context.appliances.map((appliance) => applianceReport(appliance, visit, context, sheets[appliance.id] ?? [], facts)),
-    looseEnds: visit.looseEnds.map(({ label, openedAt, closedAt: closed, leakCheck }) => ({
+    looseEnds: visit.looseEnds.map(({ label, openedAt, closedAt: closed, leakCheck, applianceId }) => ({
       label,
       openedAt,
       closedAt: closed,
       leakCheck,
+      appliance: nameOf(applianceId),
     })),
     parts: visit.parts.map(({ part, number, why, by }) => ({ part, number, why, by })),
-    defects: visit.defects.map((d) => ({ class: d.class, text: d.text, action: d.action, by: d.by })),
+    defects: visit.defects.map((d) => ({
+      class: d.class,
+      text: d.text,
+      action: d.action,
+      by: d.by,
+      mended: d.mended?.how ?? null,
+      appliance: nameOf(d.applianceId),
+    })),
+    photos: visit.photos.map(({ id, caption, at }) => ({ id, caption, at })),
+    continues: continued ? { visitId: continued.visitId, closedAt: continued.closedAt } : null,
     overrides: visit.overrides.map(({ gate, reason, by }) => ({ gate, reason, by })),
     corrections: visit.corrections.map(({ reason, by, at }) => ({ reason, by, at })),
     breaches: visit.breaches.map(({ code, type, at }) => ({ code, type, at })),
     disturbed: visit.disturbed.map((d) => ({ label: d.label, kind: d.kind, refitted: d.refitted?.check ?? null })),
     starts: { lit: visit.starts.filter((x) => x.lit).length, failed: visit.starts.filter((x) => !x.lit).length },
-    signature: visit.signatures.findLast((x) => x.by === 'customer')?.outcome ?? null,
+    signature: customer?.outcome ?? null,
+    signatureDrawing: customer?.drawingId ?? null,
     notes: visit.notes.map(({ text, by }) => ({ text, by })),
     instruments: context.instruments
       .filter((i) => used.has(i.id) || visit.zeroed.some((z) => z.instrumentId === i.id))

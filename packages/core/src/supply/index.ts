@@ -1,3 +1,4 @@
+export { meterClass, type MeterClass, type PipeLength, pipesVolume } from './installation'
 export { LADDER_FINDINGS, type LadderFinding, type LadderLimits, type LadderReadings, readLadder } from './ladder'
 export { HAND_TIMING_S, meterRate, type MeterRate, type MeterTest, secondsForTiming, timingUncertainty } from './meterRate'
 export {

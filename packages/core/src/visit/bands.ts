@@ -2,13 +2,11 @@ import { firingState, limitFor } from '../appliance'
 import type { MeasurandId, Station } from '../measure'
 import { type Practice, profileLimit, tightnessTest } from '../practice'
 import type { VisitAppliance } from './context'
+import { READABLE_MOVEMENT_PA } from './derive'
 import type { Band } from './verdict'
 
 /** A computed figure is held against the limit of the measured one where the card names only that (CO2 computed from O2 and the reverse). */
 const STANDS_FOR: Partial<Record<MeasurandId, MeasurandId>> = { 'co2.flueComputed': 'co2.flue', 'o2.flueComputed': 'o2.flue' }
-
-/** "No fall" is no fall that a gauge can show. */
-const READABLE_MOVEMENT_PA = 25
 
 /**
  * The band for one figure: the card's limit, else the profile's, else none; the source is always named.
@@ -33,6 +31,7 @@ export function bandFor(
   if (!kind) return undefined
   if (measurandId === 'pressure.tightnessFall') {
     const test = tightnessTest(practice, facts)
+    // "No fall" is no fall that a gauge can show.
     return test && { max: Math.max(test.maxFallPa, READABLE_MOVEMENT_PA), hard: true, source: { kind: 'profile', text: test.source } }
   }
   if (measurandId === 'co.caseSweep')

@@ -1,7 +1,7 @@
 import type { Card, InstalledFacts } from '../appliance'
 import type { Instrument } from '../measure'
 import type { Practice } from '../practice'
-import type { LooseEnd } from './state'
+import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
 
 /** One appliance of a visit with everything that judges it. */
 export interface VisitAppliance {
@@ -12,7 +12,21 @@ export interface VisitAppliance {
   /** The as-left values of the visit before, for the hollow ring; key from {@link readingKey}. */
   readonly lastVisit: Readonly<Record<string, number>>
   /** What an earlier visit left open and tagged: it hangs here until it is closed. */
+  /** The visit that this one goes on with, as far as it holds here. */
+  readonly continued?: Continued
   readonly carried?: readonly Pick<LooseEnd, 'id' | 'key' | 'kind' | 'label' | 'restore' | 'openedAt' | 'openedBy'>[]
+  /** What an earlier visit took apart and did not put back. */
+  readonly carriedApart?: readonly Pick<Disturbed, 'id' | 'kind' | 'label' | 'at' | 'by'>[]
+}
+
+/** What an unfinished visit settled, for the one that continues it: only what does not have to be seen again. */
+export interface Continued {
+  readonly visitId: string
+  readonly closedAt: string
+  readonly steps: Readonly<Record<string, StepMark>>
+  readonly observations: ApplianceState['observations']
+  /** As found of the visit before: it stays as found. Key from {@link readingKey}. */
+  readonly asFound: Readonly<Record<string, number>>
 }
 
 /** What the fold needs beside the log: it never looks anything up. */

@@ -1,7 +1,7 @@
 import { analyseFlue, type FlueAnalysis, oxygenOf, shortFlueLoss } from '../flue'
-import type { GasProperties } from '../gas'
+import { ATMOSPHERE_PA, type GasProperties } from '../gas'
 import { type MeasurandId, propagate } from '../measure'
-import { meterRate, timingUncertainty } from '../supply'
+import { leakRate, meterRate, smallestLeak, timingUncertainty } from '../supply'
 import type { LiveReading } from './state'
 
 /** A computed figure with what it was made of, so that every number on the screen can open to its working. */
@@ -319,4 +319,59 @@ export function deriveRise(supply: LiveReading, back: LiveReading): Derived {
       notes: [],
     },
   }
+}
+
+/** The smallest movement that is read for sure on a gauge in a tightness test, Pa. */
+export const READABLE_MOVEMENT_PA = 25
+/** Gas in a meter box where nobody read it: 15 °C, the state that leaks are told at. A kelvin off is a third of a percent. */
+const GAS_K = 288.15
+
+/**
+ * What a fall of pressure means as a leak of standard volume, and the smallest leak that this test could show at all: a gauge that does not move proves
+ * no more than that.
+ *
+ * @param test volume of meter and pipes, length and pressure of the test by the practice.
+ */
+export function deriveLeak(
+  fall: LiveReading,
+  test: { readonly volumeM3: number; readonly seconds: number; readonly startPa: number; readonly barometerPa: number },
+): Derived[] {
+  const leak = leakRate({ ...test, endPa: test.startPa - fall.valueSi, gasTemperatureK: GAS_K })
+  const smallest = smallestLeak(test.volumeM3, test.seconds, READABLE_MOVEMENT_PA, GAS_K)
+  if (!leak.ok || !smallest.ok) return []
+  const input = {
+    symbol: 'Δp',
+    measurandId: fall.measurandId,
+    valueSi: fall.valueSi,
+    standardUncertainty: fall.standardUncertainty,
+  }
+  const volume = { symbol: 'V', value: `${digits(test.volumeM3 * 1000, 1)} L` }
+  const time = { symbol: 't', value: `${test.seconds} s` }
+  return [
+    {
+      measurandId: 'leak.installation',
+      valueSi: leak.value.leakM3PerS,
+      standardUncertainty:
+        fall.standardUncertainty === null ? null : (fall.standardUncertainty * test.volumeM3) / test.seconds / ATMOSPHERE_PA,
+      working: {
+        formula: 'q = V/t · Δp/p_std · T_std/T',
+        inputs: [input],
+        constants: [volume, time, { symbol: 'T', value: '15 °C' }],
+        source: 'Ideal gas law; leak at 15 °C, 101.325 kPa',
+        notes: ['temperature-moves-gauge'],
+      },
+    },
+    {
+      measurandId: 'leak.smallest',
+      valueSi: smallest.value,
+      standardUncertainty: null,
+      working: {
+        formula: 'q_min = V/t · Δp_read/p_std · T_std/T',
+        inputs: [],
+        constants: [volume, time, { symbol: 'Δp_read', value: `${READABLE_MOVEMENT_PA} Pa` }],
+        source: 'Smallest movement that is read for sure',
+        notes: ['no-movement-no-proof'],
+      },
+    },
+  ]
 }

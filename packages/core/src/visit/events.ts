@@ -64,7 +64,14 @@ export const EVENT_DATA = {
   }),
   'item.refitted': z.strictObject({ itemId: z.uuid(), check: z.enum(REFIT_CHECKS), photoId: z.uuid().optional() }),
   'symptom.noted': z.strictObject({ symptomId: z.uuid(), kind: z.enum(SYMPTOM_KIND_IDS), text: z.string().trim().max(500) }),
-  'signature.given': z.strictObject({ by: z.enum(['customer', 'technician']), outcome: z.enum(['signed', 'refused', 'nobody-there']) }),
+  /** The drawing, and whose name stands under it, are in a side table that can be erased; the log holds the id. */
+  'signature.given': z.strictObject({
+    by: z.enum(['customer', 'technician']),
+    outcome: z.enum(['signed', 'refused', 'nobody-there']),
+    drawingId: z.uuid().optional(),
+  }),
+  /** A photograph; the picture itself follows by its id and can be erased. */
+  'photo.taken': z.strictObject({ photoId: z.uuid(), caption: z.string().trim().max(200).optional() }),
   'loose-end.opened': z.strictObject({
     looseEndId: z.uuid(),
     kind: z.enum(LOOSE_END_KIND_IDS),
@@ -82,6 +89,8 @@ export const EVENT_DATA = {
     text: z.string().trim().min(3).max(2000),
     action: z.string().max(500),
   }),
+  /** What was found is put right in the same visit, and how that was proved. */
+  'defect.mended': z.strictObject({ defectId: z.uuid(), how: reason }),
   'part.fitted': z.strictObject({
     part: z.string().trim().min(2).max(200),
     number: z.string().trim().max(60).optional(),

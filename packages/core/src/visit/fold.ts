@@ -3,10 +3,11 @@ import { firingState } from '../appliance'
 import { standardPressure } from '../burner'
 import { presetGas } from '../gas'
 import type { Reading, Station } from '../measure'
+import { tightnessTest } from '../practice'
 import { changesBurner, conditionAskedIn, DISTURBED_KINDS, LOOSE_END_KINDS, mayAdjustIn } from '../procedure'
 import { bandFor } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
-import { deriveDrop, type Derived, deriveFlue, deriveInput, deriveRise } from './derive'
+import { deriveDrop, type Derived, deriveFlue, deriveInput, deriveLeak, deriveRise } from './derive'
 import type { StoredEvent } from './events'
 import { foundAndLeft, movedBy, type Touch } from './foundAndLeft'
 import { powerProvedOff } from './isolation'
@@ -54,6 +55,8 @@ const groupOf = (r: LiveReading): string => r.groupId ?? r.id
 const AFTER_CLOSING: readonly StoredEvent['type'][] = ['note.added', 'reading.corrected', 'visit.reopened', 'work.confirmed']
 /** A device's clock may be a little off; more is said. */
 const BACKWARDS_MS = 60_000
+/** Two devices that write the same figure down within this time have measured the same thing. */
+export const AT_ONCE_MS = 120_000
 
 /**
  * The whole state of a visit from its log: nothing is stored that this cannot make again. Pure: the same log and context give the same state on
@@ -114,13 +117,16 @@ export class VisitFold {
       allowed: [],
       responses: [],
       defects: [],
+      photos: [],
       parts: [],
       notes: [],
       overrides: [],
       corrections: [],
       breaches: [],
       unconfirmed: [],
-      disturbed: [],
+      disturbed: this.context.appliances.flatMap((a) =>
+        (a.carriedApart ?? []).map((d) => ({ ...d, applianceId: a.id, photoId: null, index: -1, refitted: null, carried: true })),
+      ),
       symptoms: [],
       timers: [],
       starts: [],
@@ -136,11 +142,12 @@ export class VisitFold {
           adjusters: appliance.card.adjusters,
           state: {
             applianceId: appliance.id,
-            steps: {},
-            observations: {},
+            steps: { ...appliance.continued?.steps },
+            observations: { ...appliance.continued?.observations },
             adjustments: [],
             netTurns: {},
             commanded: null,
+            litAt: null,
             outcome: null,
           },
           live: [],
@@ -207,11 +214,15 @@ export class VisitFold {
       case 'state.commanded':
         if (!draft || !appliance) return odd('no-appliance')
         if (!firingState(draft.appliance.card, event.data.firingStateId)) odd('no-such-state')
-        if (this.burns(draft, event.data.firingStateId) && this.stopped(draft)) breach('fired-against-a-stop')
+        if (this.burns(draft, event.data.firingStateId)) {
+          if (this.stopped(draft)) breach('fired-against-a-stop')
+          appliance.litAt ??= event.at
+        }
         appliance.commanded = { firingStateId: event.data.firingStateId, at: event.at }
         return
       case 'reading.taken':
         if (!draft || !applianceId) return breach('no-appliance')
+        if (this.measuredElsewhere(draft, event)) odd('measured-by-two')
         for (const reading of event.data.readings) {
           if (!firingState(draft.appliance.card, reading.firingStateId)) odd('no-such-state')
           put(draft, live(reading, event, applianceId, index))
@@ -306,6 +317,7 @@ export class VisitFold {
           photoId: event.data.photoId ?? null,
           index,
           refitted: null,
+          carried: false,
           ...stamp,
         })
         return
@@ -331,7 +343,23 @@ export class VisitFold {
         })
         return
       case 'signature.given':
-        visit.signatures.push({ by: event.data.by, outcome: event.data.outcome, at: event.at, who: event.authorName })
+        visit.signatures.push({
+          by: event.data.by,
+          outcome: event.data.outcome,
+          drawingId: event.data.drawingId ?? null,
+          at: event.at,
+          who: event.authorName,
+        })
+        return
+      case 'photo.taken':
+        if (visit.photos.some((p) => p.id === event.data.photoId)) return odd('photo-twice')
+        visit.photos.push({
+          id: event.data.photoId,
+          caption: event.data.caption || null,
+          stepId: event.stepId ?? null,
+          applianceId: applianceId ?? null,
+          ...stamp,
+        })
         return
       case 'loose-end.opened':
         return this.open(
@@ -363,9 +391,18 @@ export class VisitFold {
           class: event.data.class,
           text: event.data.text,
           action: event.data.action,
+          mended: null,
           ...stamp,
         })
         return
+      case 'defect.mended': {
+        const i = visit.defects.findIndex((d) => d.id === event.data.defectId)
+        const defect = visit.defects[i]
+        if (!defect) return odd('no-such-defect')
+        if (defect.mended) return odd('mended-already')
+        visit.defects[i] = { ...defect, mended: { how: event.data.how, ...stamp } }
+        return
+      }
       case 'part.fitted':
         visit.parts.push({
           part: event.data.part,
@@ -418,6 +455,15 @@ export class VisitFold {
     })
   }
 
+  /** Whether another device wrote the same figure down a moment ago: both count, and it is said. */
+  private measuredElsewhere(draft: ApplianceDraft, event: Extract<StoredEvent, { type: 'reading.taken' }>): boolean {
+    const keys = new Set(event.data.readings.map(readingKey))
+    return draft.live.some(
+      (r) =>
+        r.deviceId !== event.deviceId && keys.has(readingKey(r)) && Math.abs(Date.parse(r.takenAt) - Date.parse(event.at)) < AT_ONCE_MS,
+    )
+  }
+
   private burns(draft: ApplianceDraft, stateId: string): boolean {
     const kind = firingState(draft.appliance.card, stateId)?.kind
     return kind === 'rate' || kind === 'ignition' || kind === 'pilot'
@@ -467,7 +513,7 @@ export class VisitFold {
       return draft.shown
     })
     const { looseEnds, zeroed, allowed, responses, defects, parts, notes, overrides, corrections, breaches, unconfirmed } = this.visit
-    const { disturbed, symptoms, timers, starts, signatures, oddities } = this.visit
+    const { disturbed, symptoms, timers, starts, signatures, photos, oddities } = this.visit
     // The draft goes on growing: what is handed out stands still.
     return {
       ...this.visit,
@@ -487,6 +533,7 @@ export class VisitFold {
       timers: [...timers],
       starts: [...starts],
       signatures: [...signatures],
+      photos: [...photos],
       oddities: [...oddities],
       appliances,
     }
@@ -591,6 +638,13 @@ export class VisitFold {
     const inlet = pick('pressure.working', 'inlet')
     const meter = inlet && this.meterBeside(draft, inlet)
     if (inlet && meter) made.push(...computed(inlet, [meter, inlet], 'pipe', [deriveDrop(meter, inlet)]))
+    const fall = pick('pressure.tightnessFall')
+    const volumeM3 = appliance.facts.installationVolumeM3
+    const test = tightnessTest(practice, appliance.facts)
+    if (fall && volumeM3 && test) {
+      const barometerPa = standardPressure(appliance.facts.altitudeM)
+      made.push(...computed(fall, [fall], 'pipe', deriveLeak(fall, { volumeM3, seconds: test.testS, startPa: test.testPa, barometerPa })))
+    }
     const supply = pick('temperature.supplyAir')
     const back = pick('temperature.returnAir')
     if (supply && back) made.push(...computed(supply, [supply, back], 'air', [deriveRise(supply, back)]))
@@ -654,6 +708,7 @@ const live = (reading: Reading, event: StoredEvent, applianceId: string, index: 
   applianceId,
   eventId: event.id,
   authorName: event.authorName,
+  deviceId: event.deviceId,
   index,
 })
 

@@ -103,7 +103,7 @@ export function serviceGates(
     if (!mark) gates.push(gate(`step.${step.id}`, step.skip === 'never', { step: step.id }, step.id, 'step-open'))
     if (mark && mark.status !== 'done' && step.skip === 'never')
       gates.push(gate(`skipped.${step.id}`, true, { step: step.id }, step.id, 'may-not-be-skipped'))
-    if (mark?.status !== 'done') continue
+    if (mark?.status !== 'done' || mark.carried) continue
     // A step that was called done with something missing is not done.
     for (const what of missingIn(step, state, visit, context))
       gates.push(
@@ -145,7 +145,7 @@ export function serviceGates(
       gates.push(gate(`outside.${final.key}`, false, where, stepOf(final), 'outside-unanswered'))
   }
   for (const defect of visit.defects)
-    if (defect.class === 'danger-now' && (defect.applianceId === null || defect.applianceId === appliance.id))
+    if (defect.class === 'danger-now' && !defect.mended && (defect.applianceId === null || defect.applianceId === appliance.id))
       gates.push(gate(`defect.${defect.id}`, true, { text: defect.text }, null, 'danger-now'))
   if (visit.unconfirmed.length > 0) gates.push(gate('unconfirmed', true, { count: visit.unconfirmed.length }))
   const overridden = new Set(visit.overrides.map((o) => o.gate))

@@ -14,6 +14,7 @@ const provisionalForApprentice: readonly EventType[] = [
   'instrument.allowed',
   'live-test.allowed',
   'defect.found',
+  'defect.mended',
   'part.fitted',
   'appliance.outcome-set',
 ]

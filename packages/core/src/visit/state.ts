@@ -10,6 +10,7 @@ export interface LiveReading extends Reading {
   readonly applianceId: string
   readonly eventId: string
   readonly authorName: string
+  readonly deviceId: string
   /** Place in the log, for "before" and "after". */
   readonly index: number
 }
@@ -72,6 +73,8 @@ export interface Disturbed {
   readonly by: string
   readonly index: number
   readonly refitted: { readonly check: RefitCheck; readonly at: string; readonly by: string } | null
+  /** Left apart by an earlier visit. */
+  readonly carried: boolean
 }
 
 export interface Symptom {
@@ -107,6 +110,8 @@ export interface Start {
 
 export interface StepMark {
   readonly status: 'done' | 'skipped' | 'not-applicable'
+  /** Settled in the visit that this one continues. */
+  readonly carried?: true
   readonly reason: string | null
   readonly at: string
   readonly by: string
@@ -140,6 +145,8 @@ export interface ApplianceState {
   /** Net turns from as found by adjuster; clockwise is positive. */
   readonly netTurns: Readonly<Record<string, number>>
   readonly commanded: { readonly firingStateId: string; readonly at: string } | null
+  /** When it was first brought to burn in this visit. */
+  readonly litAt: string | null
   readonly outcome: {
     readonly outcome: 'in-normal-service' | 'left-isolated' | 'handed-over'
     readonly reason: string | null
@@ -168,6 +175,16 @@ export interface VisitState {
     readonly class: DefectClass
     readonly text: string
     readonly action: string
+    readonly at: string
+    readonly by: string
+    /** How it was put right in this visit, if it was. */
+    readonly mended: { readonly how: string; readonly at: string; readonly by: string } | null
+  }[]
+  readonly photos: readonly {
+    readonly id: string
+    readonly caption: string | null
+    readonly stepId: string | null
+    readonly applianceId: string | null
     readonly at: string
     readonly by: string
   }[]
@@ -200,6 +217,7 @@ export interface VisitState {
   readonly signatures: readonly {
     readonly by: 'customer' | 'technician'
     readonly outcome: string
+    readonly drawingId: string | null
     readonly at: string
     readonly who: string
   }[]

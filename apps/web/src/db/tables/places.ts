@@ -189,6 +189,12 @@ export const photo = pgTable(
     firmId: firmId(),
     siteId: uuid('site_id').notNull(),
     applianceId: uuid('appliance_id'),
+    /** A signature is a drawing that belongs to a report; it is in no gallery. */
+    kind: text('kind', { enum: ['photo', 'signature'] })
+      .notNull()
+      .default('photo'),
+    /** The visit it was taken in. No key: the visit's table comes after this one. */
+    visitId: uuid('visit_id'),
     caption: text('caption').notNull(),
     width: integer('width').notNull(),
     height: integer('height').notNull(),

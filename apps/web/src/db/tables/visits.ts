@@ -30,6 +30,8 @@ export const visit = pgTable(
     plannedFor: stamp('planned_for').notNull(),
     assignedTo: text('assigned_to').references(() => user.id),
     remark: text('remark'),
+    /** The unfinished visit that this one goes on with. */
+    continuesId: uuid('continues_id'),
     status: text('status', { enum: ['planned', 'open', 'closed'] }).notNull(),
     practiceId: text('practice_id').notNull(),
     practiceVersion: integer('practice_version').notNull(),
@@ -43,6 +45,7 @@ export const visit = pgTable(
   },
   (t) => [
     foreignKey({ columns: [t.firmId, t.siteId], foreignColumns: [site.firmId, site.id] }),
+    foreignKey({ columns: [t.firmId, t.continuesId], foreignColumns: [t.firmId, t.id] }),
     unique('visit_in_firm').on(t.firmId, t.id),
     index('visit_planned').on(t.firmId, t.plannedFor),
     index('visit_open').on(t.firmId, t.status),
@@ -101,6 +104,22 @@ export const visitEvent = pgTable(
   (t) => [
     foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }),
     unique('visit_event_order').on(t.visitId, t.seq),
+    ownFirmOnly(),
+  ],
+)
+
+/** Devices that have a visit open now: how many see it is said on each. Rows that gave no sign of life for a while count no longer. */
+export const visitDevice = pgTable(
+  'visit_device',
+  {
+    firmId: firmId(),
+    visitId: uuid('visit_id').notNull(),
+    deviceId: uuid('device_id').notNull(),
+    seenAt: stamp('seen_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.visitId, t.deviceId] }),
+    foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }),
     ownFirmOnly(),
   ],
 )

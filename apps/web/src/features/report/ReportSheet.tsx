@@ -1,6 +1,7 @@
 import type { Report, ReportLine } from '@lucerna/core/report'
 import type { MeasurandId } from '@lucerna/core/measure'
 import { isGoodAnswer } from '@lucerna/core/procedure'
+import Image from 'next/image'
 import type { ReactNode } from 'react'
 import { askText } from '@/ui/askText'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
@@ -44,6 +45,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           {t('report.preview')}
         </p>
       )}
+      {model.continues && <p className="mt-3">{t('continue.of', { at: at(model.continues.closedAt) })}</p>}
       {model.appliances.map((a) => (
         <ApplianceReport key={a.id} appliance={a} model={model} />
       ))}
@@ -53,7 +55,9 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         items={model.defects.map((d) => (
           <>
             <b>{t(`defect.${d.class}`)}</b>: {d.text}
+            {d.appliance && ` (${d.appliance})`}
             {d.action && ` · ${d.action}`}
+            {d.mended && ` · ${t('report.mended', { how: d.mended })}`}
           </>
         ))}
       />
@@ -73,6 +77,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         empty={t('report.no-loose')}
         items={model.looseEnds.map((l) => (
           <span key={l.openedAt} className={l.closedAt ? '' : 'font-semibold text-error'}>
+            {l.appliance && `${l.appliance}: `}
             {l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : t('report.loose-open')}
             {l.leakCheck && ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}`}
           </span>
@@ -137,6 +142,19 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           </>
         ))}
       />
+      {model.photos.length > 0 && (
+        <section className="mt-4">
+          <h4 className="text-sm quiet">{t('report.photos')}</h4>
+          <ul className="mt-1 grid grid-cols-2 gap-3 sm:grid-cols-4 print:grid-cols-4">
+            {model.photos.map((p) => (
+              <li key={p.id} className="keep text-sm">
+                <Kept id={p.id} alt={p.caption ?? t('photos.alt')} />
+                {p.caption}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <footer className="keep mt-6 border-t hairline pt-4 text-sm">
         {model.nextDueOn && <p className="text-base font-semibold">{t('report.next', { date: plainDate(model.nextDueOn) })}</p>}
         <p className="mt-2 flex gap-2 font-semibold">
@@ -156,10 +174,28 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           <p className="border-t hairline pt-1">{t('report.sign-technician')}</p>
           <p className="border-t hairline pt-1">{t('report.sign-customer')}</p>
         </div>
+        {model.signatureDrawing && (
+          <figure className="mt-4 max-w-64">
+            <Kept id={model.signatureDrawing} alt={t('signature.drawing')} />
+            <figcaption className="border-t hairline pt-1">{t('report.sign-customer')}</figcaption>
+          </figure>
+        )}
       </footer>
     </article>
   )
 }
+
+/** A picture of the visit; one that was erased since leaves only its words. */
+const Kept = ({ id, alt }: { readonly id: string; readonly alt: string }) => (
+  <Image
+    src={`/api/v1/photos/${id}?size=small`}
+    alt={alt}
+    width={360}
+    height={270}
+    unoptimized
+    className="w-full bg-white object-contain"
+  />
+)
 
 function ApplianceReport({ appliance: a, model }: { readonly appliance: Report['appliances'][number]; readonly model: Report }) {
   const good = a.outcome === 'in-normal-service'

@@ -1,15 +1,36 @@
 import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
 import { and, desc, eq } from 'drizzle-orm'
-import { inFirm, isoInstant } from '@/db/client'
-import { report, user } from '@/db/schema'
+import { inFirm, isoInstant, type Transaction } from '@/db/client'
+import { report, user, visit } from '@/db/schema'
 import { reportFacts } from '@/features/visit/server/append'
-import { foldLoaded, loadVisit } from '@/features/visit/server/load'
+import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server/load'
 import type { Actor } from '@/server/actor'
 
 export interface ShownReport {
   readonly model: Report
   /** Frozen with this version and hash; null is a preview of an open visit. */
+  /** What of a closed visit was not left in normal service and nobody goes on with yet. */
+  readonly unfinished: {
+    readonly visitId: string
+    readonly siteId: string
+    readonly jobKind: string
+    readonly applianceIds: readonly string[]
+  } | null
   readonly frozen: { readonly version: number; readonly hash: string; readonly createdAt: string; readonly by: string } | null
+}
+
+async function unfinishedOf(tx: Transaction, firmId: string, loaded: LoadedVisit): Promise<ShownReport['unfinished']> {
+  const { id: visitId, siteId, jobKind } = loaded.row
+  const applianceIds = foldLoaded(loaded)
+    .appliances.filter((a) => a.outcome?.outcome !== 'in-normal-service')
+    .map((a) => a.applianceId)
+  if (applianceIds.length === 0) return null
+  const [on] = await tx
+    .select({ id: visit.id })
+    .from(visit)
+    .where(and(eq(visit.firmId, firmId), eq(visit.continuesId, visitId)))
+    .limit(1)
+  return on ? null : { visitId, siteId, jobKind, applianceIds }
 }
 
 /** The report of a visit as it was frozen at closing, else a preview; null when the visit has not begun. */
@@ -26,11 +47,12 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
     if (row && loaded.row.status === 'closed') {
       return {
         model: reportSchema.parse(row.report.model),
+        unfinished: await unfinishedOf(tx, actor.firmId, loaded),
         frozen: { version: row.report.version, hash: row.report.hash, createdAt: isoInstant(row.report.createdAt), by: row.by },
       }
     }
     const state = foldLoaded(loaded)
     return state.startedAt
-      ? { model: makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now), frozen: null }
+      ? { model: makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now), frozen: null, unfinished: null }
       : null
   })

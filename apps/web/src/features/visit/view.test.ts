@@ -104,7 +104,7 @@ describe('settling by the clock', () => {
   const at = upTo(larch, 'state.commanded', 'flue.min')
   const commandedAt = Date.parse(at.state.commanded?.at ?? '')
   const settle = (afterS: number, lightOffAt: string | null = '2026-03-02T08:00:00.000Z') =>
-    settlingOf(larch.appliance, at.state, larch.context, 'min', lightOffAt, commandedAt + afterS * 1000)
+    settlingOf(larch.appliance, { ...at.state, litAt: lightOffAt }, larch.context, 'min', commandedAt + afterS * 1000)
 
   test('time at rate counts from the command, and waits for the card’s plateau', () => {
     expect(settle(60)).toMatchObject({ atRateS: 60, waitS: 120, blanked: false })
@@ -117,7 +117,7 @@ describe('settling by the clock', () => {
   })
 
   test('another rate than the one asked for is not there', () => {
-    expect(settlingOf(larch.appliance, at.state, larch.context, 'max', null, commandedAt)).toBeNull()
+    expect(settlingOf(larch.appliance, at.state, larch.context, 'max', commandedAt)).toBeNull()
   })
 
   test('a clock that runs behind never gives negative time', () => expect(settle(-50)).toMatchObject({ atRateS: 0 }))

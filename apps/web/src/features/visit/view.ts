@@ -129,21 +129,19 @@ export interface Settling {
 
 /**
  * How far a forced rate has settled by the clock: time at rate is apart from time since light-off.
- *
- * @param lightOffAt when the burner was first brought to a rate in this visit.
+
  */
 export function settlingOf(
   appliance: VisitAppliance,
   state: ApplianceState,
   context: VisitContext,
   firingStateId: string,
-  lightOffAt: string | null,
   now: number,
 ): Settling | null {
   if (state.commanded?.firingStateId !== firingStateId) return null
   const atRateS = Math.max(0, (now - Date.parse(state.commanded.at)) / 1000)
   const minutes = firingState(appliance.card, firingStateId)?.minutesToRate ?? 0
-  const sinceLightOff = lightOffAt ? (now - Date.parse(lightOffAt)) / 1000 : Infinity
+  const sinceLightOff = state.litAt ? (now - Date.parse(state.litAt)) / 1000 : Infinity
   return { atRateS, waitS: Math.max(0, minutes * 60 - atRateS), blanked: sinceLightOff < context.practice.warmUp.blankingS }
 }
 

@@ -1,5 +1,5 @@
 import { ATMOSPHERE_PA } from '../../gas'
-import { leakRate, PIPE_SIZES, pipeSize, purge, secondsToSee, smallestLeak, temperatureRise, valveProving } from '../../supply'
+import { leakRate, PIPE_SIZES, pipesVolume, purge, secondsToSee, smallestLeak, temperatureRise, valveProving } from '../../supply'
 import { ask, BAROMETER, C, choose, F, finding, may, tell } from '../build'
 import { answer, defineWorking, line, term, warn } from '../define'
 
@@ -30,7 +30,7 @@ const volumeOf = (i: {
   readonly pipes: readonly { readonly size: string; readonly lengthM: number }[]
   readonly meterM3: number
   readonly extraM3?: number | undefined
-}) => i.pipes.reduce((sum, p) => sum + (Math.PI / 4) * pipeSize(p.size)!.insideDiameterM ** 2 * p.lengthM, 0) + i.meterM3 + (i.extraM3 ?? 0)
+}) => pipesVolume(i.pipes) + i.meterM3 + (i.extraM3 ?? 0)
 
 const pressureTest = <const K extends 'tightness' | 'let-by'>(kind: K) => {
   const tight = kind === 'tightness'

@@ -48,8 +48,16 @@ async function send(
   })
   const given = params ?? (id === undefined ? undefined : { id })
   const response = await handlers[method]!(request, { params: Promise.resolve(given as never) })
-  const text = await response.text()
+  const text = response.headers.get('content-type')?.startsWith('text/event-stream') ? await firstOf(response.body!) : await response.text()
   return { status: response.status, text, etag: response.headers.get('etag'), type: response.headers.get('content-type') }
+}
+
+/** A stream has no end: what it says first is enough. */
+async function firstOf(body: ReadableStream<Uint8Array>): Promise<string> {
+  const reader = body.getReader()
+  const { value } = await reader.read()
+  await reader.cancel()
+  return new TextDecoder().decode(value)
 }
 
 const people = {} as Record<Exclude<Who, 'nobody'>, Actor>
@@ -368,6 +376,14 @@ const ACTIONS: readonly Action[] = [
   },
   { method: 'GET', route: 'visits/[id]', may: ALL, ok: 200, prepare: plannedVisit },
   { method: 'GET', route: 'visits/[id]/events', may: ALL, ok: 200, prepare: plannedVisit },
+  { method: 'GET', route: 'visits/[id]/live', may: ALL, ok: 200, prepare: plannedVisit },
+  {
+    method: 'PUT',
+    route: 'visits/[id]/photos/[photoId]',
+    may: ['lead', 'technician', 'apprentice', 'lapsed'],
+    ok: 201,
+    prepare: async () => ({ params: { id: (await plannedVisit()).id, photoId: uuidv7() }, body: jpeg }),
+  },
   {
     method: 'POST',
     route: 'visits/[id]/events',

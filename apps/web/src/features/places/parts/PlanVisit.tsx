@@ -10,23 +10,25 @@ import { Dialog } from '@/ui/Dialog'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { instantAt } from '@/ui/zoned'
+import { type Choice, ChooseAppliances } from './ChooseAppliances'
 import { JobSelect } from './JobSelect'
 
 /** Plans a visit for a day, a time and somebody, or for nobody yet. */
 export function PlanVisit({
   siteId,
-  applianceIds,
+  appliances,
   timeZone,
   people,
 }: {
   readonly siteId: string
-  readonly applianceIds: readonly string[]
+  readonly appliances: readonly Choice[]
   readonly timeZone: string
   readonly people: readonly { readonly id: string; readonly name: string }[]
 }) {
   const router = useRouter()
   const [open, setOpen] = useState(false)
   const [draft, setDraft] = useState({ jobKind: 'annual-service' as JobKind, day: '', time: '09:00', assignedTo: '', remark: '' })
+  const [applianceIds, setApplianceIds] = useState<readonly string[]>(appliances.map((a) => a.id))
   const [problem, setProblem] = useState<{ detail: string; fields: Readonly<Record<string, string>> } | null>(null)
   const [busy, setBusy] = useState(false)
   const set = (part: Partial<typeof draft>) => setDraft((d) => ({ ...d, ...part }))
@@ -64,6 +66,7 @@ export function PlanVisit({
             }}
           >
             <JobSelect id="plan-job" value={draft.jobKind} onChange={(jobKind) => set({ jobKind })} />
+            <ChooseAppliances id="plan" appliances={appliances} chosen={applianceIds} onChange={setApplianceIds} />
             <div className="grid grid-cols-[1fr_8rem] gap-3">
               <Field id="plan-day" label={t('plan.day')} error={problem?.fields.plannedFor}>
                 <input
@@ -113,7 +116,7 @@ export function PlanVisit({
                 <WarningSign /> {problem.fields.applianceIds ?? problem.detail}
               </p>
             )}
-            <button className="btn press btn-primary" disabled={busy}>
+            <button className="btn press btn-primary" disabled={busy || applianceIds.length === 0}>
               {busy ? t('form.saving') : t('plan.do')}
             </button>
           </form>

@@ -149,6 +149,7 @@ export async function listPhotos(tx: Transaction, actor: Actor, of: { siteId: st
         eq(photo.siteId, of.siteId),
         of.applianceId === undefined ? undefined : eq(photo.applianceId, of.applianceId),
         isNull(photo.deletedAt),
+        eq(photo.kind, 'photo'),
       ),
     )
     .orderBy(desc(photo.createdAt))

@@ -1,5 +1,6 @@
 import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
 import { z } from 'zod'
+import type { QueuedPhoto } from './queue'
 
 export const acceptedSchema = z.object({
   accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })),
@@ -54,5 +55,34 @@ export async function fetchEvents(visitId: string, after: number): Promise<Store
     return response.ok ? ((await response.json()) as { events: StoredEvent[] }).events : null
   } catch {
     return null
+  }
+}
+
+export type PhotoResult =
+  | { readonly kind: 'kept' }
+  | { readonly kind: 'away' }
+  | { readonly kind: 'sign-in' }
+  | { readonly kind: 'refused'; readonly status: number; readonly message: string }
+
+/** Sends a picture once. Sent again it is accepted too. Never throws for anything the network or the server does. */
+export async function putPhoto(photo: QueuedPhoto): Promise<PhotoResult> {
+  const about = new URLSearchParams({
+    kind: photo.kind,
+    caption: photo.caption,
+    ...(photo.applianceId && { applianceId: photo.applianceId }),
+  })
+  try {
+    const response = await fetch(`/api/v1/visits/${photo.visitId}/photos/${photo.id}?${about}`, {
+      method: 'PUT',
+      body: photo.picture,
+      signal: AbortSignal.timeout(120_000),
+    })
+    if (response.ok) return { kind: 'kept' }
+    if (response.status === 401) return { kind: 'sign-in' }
+    if (response.status >= 500 || response.status === 429) return { kind: 'away' }
+    const problem = problemSchema.safeParse(await response.json().catch(() => null))
+    return { kind: 'refused', status: response.status, message: problem.success ? problem.data.detail : response.statusText }
+  } catch {
+    return { kind: 'away' }
   }
 }

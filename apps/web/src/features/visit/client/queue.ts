@@ -2,24 +2,42 @@ import type { VisitEvent } from '@lucerna/core/visit'
 import Dexie, { type EntityTable } from 'dexie'
 import { v7 as uuidv7 } from 'uuid'
 
-/** An event that this device has written down and the server has not acknowledged yet. */
-export interface QueuedEvent {
+/** Why the server refused something: kept where the technician sees it, the rest goes on. */
+interface Parked {
+  readonly status: number
+  readonly message: string
+}
+
+interface Queued {
   readonly id: string
   readonly visitId: string
   /** Who wrote it: another person signing in on this device must not post it under their name. */
   readonly userId: string
+  readonly parked: Parked | null
+}
+
+/** An event that this device has written down and the server has not acknowledged yet. */
+export interface QueuedEvent extends Queued {
   readonly event: VisitEvent
-  /** Refused by the server: kept where the technician sees it, the rest goes on. */
-  readonly parked: { readonly status: number; readonly message: string } | null
+}
+
+/** A picture that this device has and the server has not yet. */
+export interface QueuedPhoto extends Queued {
+  readonly kind: 'photo' | 'signature'
+  readonly applianceId: string | null
+  readonly caption: string
+  readonly picture: Blob
 }
 
 class DeviceStore extends Dexie {
   events!: EntityTable<QueuedEvent, 'id'>
+  photos!: EntityTable<QueuedPhoto, 'id'>
   facts!: EntityTable<{ key: string; value: string | number }, 'key'>
 
   constructor() {
     super('lucerna')
     this.version(1).stores({ events: 'id, [visitId+userId]', facts: 'key' })
+    this.version(2).stores({ photos: 'id, [visitId+userId]' })
   }
 }
 
@@ -40,6 +58,9 @@ export async function nextDeviceNumbers(count: number): Promise<{ deviceId: stri
   })
 }
 
+/** This device's id. */
+export const thisDevice = async (): Promise<string> => (await nextDeviceNumbers(0)).deviceId
+
 /** Keeps events on the device until they are acknowledged. */
 export const keep = (events: readonly QueuedEvent[]): Promise<unknown> => device().events.bulkPut([...events])
 
@@ -49,3 +70,9 @@ export const letGo = (ids: readonly string[]): Promise<void> => device().events.
 /** What still waits for this person and visit, in the device's own order. */
 export const waiting = async (visitId: string, userId: string): Promise<QueuedEvent[]> =>
   (await device().events.where({ visitId, userId }).toArray()).sort((a, b) => a.event.deviceSeq - b.event.deviceSeq)
+
+/** The same three for pictures. */
+export const keepPhoto = (photo: QueuedPhoto): Promise<unknown> => device().photos.put(photo)
+export const letPhotoGo = (id: string): Promise<void> => device().photos.delete(id)
+export const waitingPhotos = (visitId: string, userId: string): Promise<QueuedPhoto[]> =>
+  device().photos.where({ visitId, userId }).sortBy('id')

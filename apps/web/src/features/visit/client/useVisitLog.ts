@@ -2,8 +2,10 @@
 
 import { EMIT_TABLE, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { knownWithoutGap, whatIsSaid } from './log'
 import { fetchEvents, postEvents } from './post'
 import { keep, letGo, type QueuedEvent, waiting } from './queue'
+import { RETRY_MS } from './retry'
 import { type NewEvent, writeDown } from './writeDown'
 
 type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
@@ -20,10 +22,15 @@ export interface VisitLog {
   readonly discard: (id: string) => void
   /** Fetches what others have written meanwhile; false when the server is away. */
   readonly catchUp: () => Promise<boolean>
+  /** Catches up if the server has more than this device. */
+  readonly heard: (seq: number) => void
+  /** Tries to send what waits, now. */
+  readonly flush: () => void
 }
 
 const BATCH = 100
-const RETRY_MS = [1000, 2000, 5000, 10_000, 30_000]
+/** The same thing written down twice within this time is one tap too many. */
+const ONE_TAP_MS = 600
 
 /**
  * The log of one visit on this device: what the server holds plus what is queued here. Events are kept in the browser's database before anything
@@ -35,6 +42,8 @@ export function useVisitLog(
   actor: { readonly userId: string; readonly name: string; readonly role: Role },
 ): VisitLog {
   const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
+  const storedRef = useRef<readonly StoredEvent[]>(initial)
+  const lastSaid = useRef<{ readonly what: string; readonly at: number } | null>(null)
   const [queue, setQueue] = useState<readonly QueuedEvent[]>([])
   const [status, setStatus] = useState<LogStatus>('kept')
   const queueRef = useRef<readonly QueuedEvent[]>([])
@@ -42,6 +51,14 @@ export function useVisitLog(
   const failures = useRef(0)
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const { userId, name, role } = actor
+
+  const hold = useCallback((fresh: readonly StoredEvent[]) => {
+    const known = new Set(storedRef.current.map((e) => e.id))
+    const more = fresh.filter((e) => !known.has(e.id))
+    if (more.length === 0) return
+    storedRef.current = [...storedRef.current, ...more]
+    setStored(storedRef.current)
+  }, [])
 
   const change = useCallback((next: readonly QueuedEvent[]) => {
     queueRef.current = next
@@ -79,13 +96,12 @@ export function useVisitLog(
         if (result.kind === 'accepted') {
           failures.current = 0
           const placed = new Map(result.accepted.map((a) => [a.id, a]))
-          setStored((before) => [
-            ...before,
-            ...batch.flatMap((q) => {
+          hold(
+            batch.flatMap((q) => {
               const p = placed.get(q.id)
               return p ? [asStored(q.event, p)] : []
             }),
-          ])
+          )
           change(queueRef.current.filter((q) => !placed.has(q.id)))
           await letGo([...placed.keys()])
         } else if (result.kind === 'refused') {
@@ -106,11 +122,29 @@ export function useVisitLog(
     } finally {
       busy.current = false
     }
-  }, [visitId, asStored, change])
+  }, [visitId, asStored, change, hold])
   const flushRef = useRef(flush)
   useEffect(() => {
     flushRef.current = flush
   }, [flush])
+
+  const catchUp = useCallback(async () => {
+    const fresh = await fetchEvents(visitId, knownWithoutGap(storedRef.current))
+    if (fresh === null) return false
+    hold(fresh)
+    return true
+  }, [visitId, hold])
+  const heard = useCallback(
+    (seq: number) => {
+      if (seq > knownWithoutGap(storedRef.current)) void catchUp()
+    },
+    [catchUp],
+  )
+
+  const catchUpRef = useRef(catchUp)
+  useEffect(() => {
+    catchUpRef.current = catchUp
+  }, [catchUp])
 
   useEffect(() => {
     let gone = false
@@ -120,7 +154,11 @@ export function useVisitLog(
       change([...found.filter((q) => !known.has(q.id)), ...queueRef.current])
       void flushRef.current()
     })
-    const again = () => void flushRef.current()
+    const again = () => {
+      void flushRef.current()
+      // A phone that slept has missed what others did.
+      void catchUpRef.current()
+    }
     window.addEventListener('online', again)
     window.addEventListener('focus', again)
     return () => {
@@ -134,6 +172,10 @@ export function useVisitLog(
   const record = useCallback(
     async (fresh: readonly NewEvent[]) => {
       if (fresh.length === 0) return
+      const what = whatIsSaid(fresh)
+      const twice = lastSaid.current?.what === what && Date.now() - lastSaid.current.at < ONE_TAP_MS
+      lastSaid.current = { what, at: Date.now() }
+      if (twice) return
       const made = await writeDown(visitId, userId, fresh)
       change([...queueRef.current, ...made])
       void flushRef.current()
@@ -157,22 +199,22 @@ export function useVisitLog(
     [change],
   )
 
-  const catchUp = useCallback(async () => {
-    const last = stored.reduce((most, e) => Math.max(most, e.seq ?? 0), 0)
-    const fresh = await fetchEvents(visitId, last)
-    if (fresh === null) return false
-    setStored((before) => {
-      const known = new Set(before.map((e) => e.id))
-      return [...before, ...fresh.filter((e) => !known.has(e.id))]
-    })
-    return true
-  }, [stored, visitId])
-
   const events = useMemo(() => {
     const known = new Set(stored.map((e) => e.id))
     return [...stored, ...queue.filter((q) => !q.parked && !known.has(q.id)).map((q) => asStored(q.event))]
   }, [stored, queue, asStored])
 
   const parked = useMemo(() => queue.filter((q) => q.parked), [queue])
-  return { events, waitingCount: queue.length - parked.length, parked, status, record, tryAgain, discard, catchUp }
+  return {
+    events,
+    waitingCount: queue.length - parked.length,
+    parked,
+    status,
+    record,
+    tryAgain,
+    discard,
+    catchUp,
+    heard,
+    flush: useCallback(() => void flushRef.current(), []),
+  }
 }

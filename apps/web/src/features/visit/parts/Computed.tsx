@@ -23,6 +23,8 @@ const ORDER: readonly MeasurandId[] = [
   'temperature.dewPoint',
   'loss.short',
   'pressure.drop',
+  'leak.installation',
+  'leak.smallest',
   'input.net',
   'input.gross',
   'temperature.rise',
@@ -33,6 +35,7 @@ const WORKED_OUT_AT: Partial<Record<Step['kind'], Station>> = {
   found: 'flue',
   flue: 'flue',
   working: 'pipe',
+  tightness: 'pipe',
   'gas-rate': 'burner',
   rise: 'air',
 }
@@ -42,7 +45,10 @@ export function Computed({ step }: { readonly step: Step }) {
   const { state, units, showWorking } = useDesk()
   const latest = latestByKey(state.readings)
   const shown = [...latest.values()]
-    .filter((r) => r.working && r.stationId === WORKED_OUT_AT[step.kind] && r.firingStateId === step.firingStateId)
+    .filter(
+      (r) =>
+        r.working && r.stationId === WORKED_OUT_AT[step.kind] && r.firingStateId === (step.firingStateId ?? step.needs[0]?.firingStateId),
+    )
     .sort((a, b) => ORDER.indexOf(a.measurandId) - ORDER.indexOf(b.measurandId))
   if (shown.length === 0) return null
   return (

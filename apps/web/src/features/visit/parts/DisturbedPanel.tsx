@@ -5,18 +5,34 @@ import { type Disturbed, powerProvedOff, suspects } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Field } from '@/ui/Field'
+import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { shrink } from '../client/shrink'
 import { may, useDesk } from './context'
+import { Picture } from './PhotosDialog'
 
 const SHORTEST = 2
 
 /** Everything taken apart today, each back only with its check; and, when something new is wrong, what to look at first. */
 export function DisturbedPanel({ stepId }: { readonly stepId: string }) {
-  const { visit, state, appliance, role, record } = useDesk()
+  const { visit, state, appliance, role, record, photos } = useDesk()
   const [kind, setKind] = useState<DisturbedKind>('lead')
   const [label, setLabel] = useState('')
   const readOnly = !may(role, 'item.disturbed') || visit.status !== 'open'
+  /** Listed with its photograph, taken before it comes off, or without one. */
+  const list = async (picture: File | null) => {
+    const caption = label.trim()
+    setLabel('')
+    const photoId = picture && uuidv7()
+    if (picture && photoId)
+      await photos.add({ id: photoId, kind: 'photo', applianceId: appliance.id, caption, picture: await shrink(picture) })
+    const here = { stepId, applianceId: appliance.id }
+    await record([
+      ...(photoId ? [{ type: 'photo.taken' as const, ...here, data: { photoId, caption } }] : []),
+      { type: 'item.disturbed', ...here, data: { itemId: uuidv7(), kind, label: caption, ...(photoId && { photoId }) } },
+    ])
+  }
   const own = visit.disturbed.filter((d) => d.applianceId === null || d.applianceId === appliance.id)
   const live = (kind === 'lead' || kind === 'earth') && !powerProvedOff(appliance.card, state)
   return (
@@ -38,10 +54,7 @@ export function DisturbedPanel({ stepId }: { readonly stepId: string }) {
           className="flex flex-wrap items-end gap-3"
           onSubmit={(e) => {
             e.preventDefault()
-            void record([
-              { type: 'item.disturbed', stepId, applianceId: appliance.id, data: { itemId: uuidv7(), kind, label: label.trim() } },
-            ])
-            setLabel('')
+            void list(null)
           }}
         >
           <Field id="disturbed-kind" label={t('disturbed.kind')}>
@@ -67,6 +80,13 @@ export function DisturbedPanel({ stepId }: { readonly stepId: string }) {
           <button className="btn press btn-outline" disabled={label.trim().length < SHORTEST || live}>
             {t('disturbed.add')}
           </button>
+          <FileButton
+            label={t('photos.of-item')}
+            accept="image/*"
+            look="btn-outline"
+            disabled={label.trim().length < SHORTEST || live}
+            onFile={(file) => void list(file)}
+          />
           {live && (
             <p className="flex w-full gap-2 text-sm text-warning">
               <WarningSign size={18} />
@@ -81,11 +101,17 @@ export function DisturbedPanel({ stepId }: { readonly stepId: string }) {
 }
 
 function ItemRow({ item, stepId, readOnly }: { readonly item: Disturbed; readonly stepId: string; readonly readOnly: boolean }) {
-  const { record, appliance } = useDesk()
+  const { record, appliance, queuedPhotos } = useDesk()
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
+      {item.photoId && (
+        <span className="w-20">
+          <Picture id={item.photoId} alt={item.label} queued={queuedPhotos.find((q) => q.id === item.photoId)} />
+        </span>
+      )}
       <span className="min-w-40 flex-1">
         <span className="font-semibold">{item.label}</span> <span className="text-sm quiet">{t(`disturbed.kind.${item.kind}`)}</span>
+        {item.carried && <span className="block text-sm text-warning">{t('loose.carried')}</span>}
       </span>
       {item.refitted ? (
         <span className="text-sm quiet">✓ {t(`disturbed.refit.${item.refitted.check}`)}</span>

@@ -1,11 +1,14 @@
 'use client'
 
-import { type Gate, serviceGates } from '@lucerna/core/visit'
+import { dangerOf, type Gate, serviceGates } from '@lucerna/core/visit'
 import { useState } from 'react'
+import { timeAt } from '@/ui/dates'
 import { BeadSign } from '@/ui/Gauge'
 import { ConfirmByPasscode } from './ConfirmByPasscode'
+import { unanswered } from './DangerPanel'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import type { NewEvent } from '../client/writeDown'
 import { gateText, may, useDesk } from './context'
 
 const OUTCOMES = ['in-normal-service', 'left-isolated', 'handed-over'] as const
@@ -19,28 +22,46 @@ function inAYear(from: string): string {
 
 /** What stands against normal service, the ending, and the close. Isolating or handing over is always possible. */
 export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => void; readonly waiting: boolean }) {
-  const { appliance, state, visit, steps, context, record, role } = useDesk()
+  const { appliance, state, visit, steps, sheets, context, record, role, timeZone, goTo } = useDesk()
   const gates = serviceGates(appliance, state, steps, visit, context)
+  const danger = dangerOf(appliance, state, visit, context)
+  const unsaid = danger ? unanswered(danger, state.observations) : []
+  const several = context.appliances.length > 1
+  const others = context.appliances.filter((a) => a.id !== appliance.id)
+  const endingOf = (id: string) => visit.appliances.find((a) => a.applianceId === id)?.outcome ?? null
   const hard = gates.filter((g) => g.hard)
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number] | null>(null)
-  const [reason, setReason] = useState('')
+  const [reason, setReason] = useState(state.outcome?.reason ?? '')
   const [nextDueOn, setNextDueOn] = useState(() => inAYear(new Date().toISOString()))
-  const chosen = outcome ?? (gates.length === 0 ? 'in-normal-service' : null)
+  // What was called in normal service and no longer can be is chosen anew.
+  const stands = state.outcome && !(state.outcome.outcome === 'in-normal-service' && gates.length > 0) ? state.outcome.outcome : null
+  const chosen = outcome ?? stands ?? (gates.length === 0 ? 'in-normal-service' : null)
   const closer = may(role, 'visit.closed')
   const ready = chosen !== null && (chosen === 'in-normal-service' ? gates.length === 0 : reason.trim().length >= 3) && closer
 
+  const settled = state.outcome?.outcome === chosen && (state.outcome?.reason ?? '') === reason.trim()
+  /** The others that still need an ending, or whose ending no longer holds. */
+  const unended = others.filter((a) => {
+    const ending = endingOf(a.id)
+    const own = visit.appliances.find((s) => s.applianceId === a.id)
+    return (
+      !ending || !own || (ending.outcome === 'in-normal-service' && serviceGates(a, own, sheets[a.id] ?? [], visit, context).length > 0)
+    )
+  })
+  const last = unended.length === 0
+  const anyInService = chosen === 'in-normal-service' || others.some((a) => endingOf(a.id)?.outcome === 'in-normal-service')
+
   const close = async () => {
     if (!ready || chosen === null) return
-    await record([
-      {
-        type: 'appliance.outcome-set',
-        stepId: 'finish',
-        applianceId: appliance.id,
-        data: { outcome: chosen, ...(reason.trim() && { reason: reason.trim() }) },
-      },
-      { type: 'visit.closed', stepId: 'finish', data: { nextDueOn: chosen === 'in-normal-service' ? nextDueOn : null } },
-    ])
-    onClosed()
+    const set: NewEvent = {
+      type: 'appliance.outcome-set',
+      stepId: 'finish',
+      applianceId: appliance.id,
+      data: { outcome: chosen, ...(reason.trim() && { reason: reason.trim() }) },
+    }
+    const closed: NewEvent = { type: 'visit.closed', stepId: 'finish', data: { nextDueOn: anyInService ? nextDueOn : null } }
+    await record([...(settled ? [] : [set]), ...(last ? [closed] : [])])
+    if (last) onClosed()
   }
 
   return (
@@ -80,7 +101,7 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
         </section>
       )}
       <section>
-        <h3 className="mb-2 font-semibold">{t('finish.how')}</h3>
+        <h3 className="mb-2 font-semibold">{several ? t('finish.how-of', { name: appliance.name }) : t('finish.how')}</h3>
         <div role="radiogroup" aria-label={t('finish.how')} className="grid gap-3 sm:grid-cols-3">
           {OUTCOMES.map((o) => {
             const barred = o === 'in-normal-service' && gates.length > 0
@@ -111,7 +132,30 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
           <span className="text-sm quiet">{t('finish.reason-why')}</span>
         </label>
       )}
-      {chosen === 'in-normal-service' && (
+      {several && (
+        <section>
+          <h3 className="mb-1 font-semibold">{t('finish.others')}</h3>
+          <ul className="divide-y divide-(--hairline) border-y hairline">
+            {others.map((a) => {
+              const ending = endingOf(a.id)
+              return (
+                <li key={a.id} className="flex flex-wrap items-center gap-3 py-2">
+                  <span className="min-w-40 flex-1">
+                    {a.name}
+                    <span className={`block text-sm ${unended.includes(a) ? 'text-warning' : 'quiet'}`}>
+                      {ending ? `${t(`outcome.${ending.outcome}`)} · ${timeAt(ending.at, timeZone)}` : t('finish.no-ending')}
+                    </span>
+                  </span>
+                  <button type="button" className="btn press btn-outline" onClick={() => goTo('finish', a.id)}>
+                    {t('gate.go')}
+                  </button>
+                </li>
+              )
+            })}
+          </ul>
+        </section>
+      )}
+      {last && anyInService && (
         <label className="flex max-w-xs flex-col gap-1">
           <span className="font-semibold">{t('finish.next-due')}</span>
           <input
@@ -124,6 +168,12 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
           />
         </label>
       )}
+      {unsaid.length > 0 && (
+        <p className="flex gap-2 text-warning">
+          <WarningSign />
+          {t('danger.not-said', { actions: unsaid.map((a) => t(`danger.${a}.do`)).join(' ') })}
+        </p>
+      )}
       {!closer && (
         <p className="flex gap-2 text-warning">
           <WarningSign />
@@ -133,11 +183,17 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
       <button
         type="button"
         data-key="r"
-        disabled={!ready || waiting}
+        disabled={!ready || waiting || (settled && !last)}
         className="btn press text-lg btn-primary"
         onClick={() => void close()}
       >
-        {waiting ? t('finish.waiting') : t('finish.close')}
+        {waiting
+          ? t('finish.waiting')
+          : last
+            ? t('finish.close')
+            : settled
+              ? t('finish.set')
+              : t('finish.set-ending', { name: appliance.name })}
       </button>
       <p className="text-sm quiet">
         {t('finish.keep-in-mind')}

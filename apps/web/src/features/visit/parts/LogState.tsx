@@ -1,72 +1,141 @@
 'use client'
 
-import Link from 'next/link'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import type { QueuedEvent } from '../client/queue'
+import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 
-/** Whether everything is kept: said in the header at all times. */
-export function LogState({ log, visitId, onParked }: { readonly log: VisitLog; readonly visitId: string; readonly onParked: () => void }) {
-  if (log.parked.length > 0)
+/** Whether everything is kept, and how many devices see it: said in the header at all times. */
+export function LogState({
+  log,
+  photos,
+  devices,
+  onParked,
+  onSignIn,
+}: {
+  readonly log: VisitLog
+  readonly photos: PhotoQueue
+  readonly devices: number | null
+  readonly onParked: () => void
+  readonly onSignIn: () => void
+}) {
+  const refused = log.parked.length + photos.queued.filter((p) => p.parked).length
+  const waiting = log.waitingCount + photos.queued.filter((p) => !p.parked).length
+  if (refused > 0)
     return (
       <button type="button" className="btn gap-2 btn-ghost text-error btn-sm" onClick={onParked}>
         <WarningSign size={18} />
-        {t('log.attention', { count: log.parked.length })}
+        {t('log.attention', { count: refused })}
       </button>
     )
   if (log.status === 'sign-in')
     return (
-      <Link className="btn gap-2 btn-ghost text-warning btn-sm" href={`/sign-in?next=/visits/${visitId}`}>
+      <button type="button" className="btn gap-2 btn-ghost text-warning btn-sm" onClick={onSignIn}>
         <WarningSign size={18} />
-        {t('log.sign-in', { count: log.waitingCount })}
-      </Link>
+        {t('log.sign-in', { count: waiting })}
+      </button>
     )
   if (log.status === 'away')
     return (
       <span role="status" className="flex gap-2 text-sm text-warning">
         <WarningSign size={18} />
-        {t('log.away', { count: log.waitingCount })}
+        {t('log.away', { count: waiting })}
       </span>
     )
   return (
     <span role="status" className="text-sm quiet">
-      {log.waitingCount > 0 ? t('log.sending', { count: log.waitingCount }) : t('log.kept')}
+      {waiting > 0 ? t('log.sending', { count: waiting }) : t('log.kept')}
+      {devices !== null && devices > 1 && ` · ${t('log.devices', { count: devices })}`}
     </span>
   )
 }
 
-/** What the server refused: kept here, with the reason, to be sent again or thrown away knowingly. */
-export function ParkedList({ log }: { readonly log: VisitLog }) {
+/** What the server refused: kept here, with the reason, to be put right, sent again or thrown away knowingly. */
+export function ParkedList({
+  log,
+  photos,
+  onMend,
+}: {
+  readonly log: VisitLog
+  readonly photos: PhotoQueue
+  readonly onMend: (q: QueuedEvent) => void
+}) {
+  const refused = photos.queued.filter((p) => p.parked)
   return (
     <div className="flex flex-col gap-4">
       <p className="text-sm quiet">{t('parked.why')}</p>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {log.parked.map((q) => (
-          <li key={q.id} className="flex flex-col gap-2 py-3">
-            <p className="font-semibold">{t(`event.${q.event.type}`)}</p>
-            {q.event.type === 'reading.taken' && (
-              <p className="text-sm quiet">
-                {q.event.data.readings
-                  .map((r) => `${t(`short.${r.measurandId}`)} ${r.entered?.text ?? ''} ${r.entered?.unit ?? ''}`)
-                  .join(' · ')}
-              </p>
-            )}
-            <p className="flex gap-2 text-sm text-error">
-              <WarningSign size={18} />
-              {q.parked?.message}
-            </p>
-            <div className="flex gap-3">
-              <button type="button" className="btn btn-outline" onClick={() => log.tryAgain(q.id)}>
-                {t('parked.again')}
-              </button>
-              <button type="button" className="btn btn-outline" onClick={() => log.discard(q.id)}>
-                {t('parked.discard')}
-              </button>
-            </div>
-          </li>
+          <Row
+            key={q.id}
+            title={t(`event.${q.event.type}`)}
+            what={
+              q.event.type === 'reading.taken'
+                ? q.event.data.readings
+                    .map((r) => `${t(`short.${r.measurandId}`)} ${r.entered?.text ?? ''} ${r.entered?.unit ?? ''}`)
+                    .join(' · ')
+                : null
+            }
+            why={q.parked?.message ?? ''}
+            onMend={q.event.type === 'reading.taken' && q.event.stepId ? () => onMend(q) : null}
+            onAgain={() => log.tryAgain(q.id)}
+            onDiscard={() => log.discard(q.id)}
+          />
+        ))}
+        {refused.map((p) => (
+          <Row
+            key={p.id}
+            title={t(p.kind === 'signature' ? 'signature.drawing' : 'step.photo')}
+            what={p.caption || null}
+            why={p.parked?.message ?? ''}
+            onMend={null}
+            onAgain={() => photos.tryAgain(p.id)}
+            onDiscard={() => photos.discard(p.id)}
+          />
         ))}
       </ul>
-      {log.parked.length === 0 && <p>{t('parked.none')}</p>}
+      {log.parked.length + refused.length === 0 && <p>{t('parked.none')}</p>}
     </div>
+  )
+}
+
+function Row({
+  title,
+  what,
+  why,
+  onMend,
+  onAgain,
+  onDiscard,
+}: {
+  readonly title: string
+  readonly what: string | null
+  readonly why: string
+  readonly onMend: (() => void) | null
+  readonly onAgain: () => void
+  readonly onDiscard: () => void
+}) {
+  return (
+    <li className="flex flex-col gap-2 py-3">
+      <p className="font-semibold">{title}</p>
+      {what && <p className="text-sm quiet">{what}</p>}
+      <p className="flex gap-2 text-sm text-error">
+        <WarningSign size={18} />
+        {why}
+      </p>
+      <div className="flex flex-wrap gap-3">
+        {onMend && (
+          <button type="button" className="btn press btn-primary" onClick={onMend}>
+            {t('parked.mend')}
+          </button>
+        )}
+        <button type="button" className="btn press btn-outline" onClick={onAgain}>
+          {t('parked.again')}
+        </button>
+        <button type="button" className="btn press btn-outline" onClick={onDiscard}>
+          {t('parked.discard')}
+        </button>
+      </div>
+    </li>
   )
 }

@@ -58,6 +58,8 @@ export function NeedRow({
   onUnit,
   first,
   readOnly,
+  keypad,
+  onFocus,
 }: {
   readonly need: Need
   readonly draft: Draft
@@ -65,18 +67,23 @@ export function NeedRow({
   readonly onUnit: (unit: string) => void
   readonly first: boolean
   readonly readOnly: boolean
+  /** Our own large keys stand below: the device's keyboard stays away. */
+  readonly keypad: boolean
+  readonly onFocus: () => void
 }) {
   const { context, appliance, state, units } = useDesk()
   const key = readingKey(need)
   const band = bandFor(appliance, context.practice, need)
   const last = latestByKey(state.readings).get(key)
   const found = state.foundAndLeft.find((f) => f.key === key)
+  // Of a visit that goes on, as found is what the first one found.
+  const foundBefore = appliance.continued?.asFound[key] ?? found?.asFound?.valueSi
   const typed = draft.parsed?.ok ? draft.parsed.value : null
   const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
   const spec = instrument && channelFor(instrument, need.measurandId)
   const verdict = typed ? judge(typed.valueSi, spec ? standardUncertainty(spec, typed.valueSi) : null, band) : last?.verdict
   const name = t(`measurand.${need.measurandId}`)
-  const id = `need-${key.replace(/[^a-z0-9]/gi, '-')}`
+  const id = fieldId(need)
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
   const value = typed?.valueSi ?? last?.valueSi
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
@@ -103,7 +110,7 @@ export function NeedRow({
           length={214}
           verdict={verdict}
           band={band}
-          asFound={found?.asFound && found.asFound.valueSi !== value ? found.asFound.valueSi : undefined}
+          asFound={foundBefore !== undefined && foundBefore !== value ? foundBefore : undefined}
           lastVisit={appliance.lastVisit[key]}
           floor={gaugeFloor(need.measurandId)}
           label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })}
@@ -116,6 +123,8 @@ export function NeedRow({
             data-first={first || undefined}
             value={draft.text}
             onChange={(e) => onChange(e.target.value)}
+            onFocus={onFocus}
+            inputMode={keypad ? 'none' : 'text'}
             autoComplete="off"
             autoCapitalize="off"
             spellCheck={false}
@@ -177,6 +186,9 @@ export function NeedRow({
     </div>
   )
 }
+
+/** The id of a figure's field. */
+export const fieldId = (need: Need): string => `need-${readingKey(need).replace(/[^a-z0-9]/gi, '-')}`
 
 /** Whether a value may be recorded as it stands: understood, and its unit beyond doubt. */
 export const isSure = (draft: Draft): boolean => draft.parsed !== null && draft.parsed.ok && !draft.parsed.value.likelyUnit

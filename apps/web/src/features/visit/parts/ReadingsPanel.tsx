@@ -1,20 +1,27 @@
 'use client'
 
-import { channelFor, eyeUncertainty, type Reading, standardUncertainty } from '@lucerna/core/measure'
-import type { Opening, Step } from '@lucerna/core/procedure'
+import { channelFor, eyeUncertainty, MEASURANDS, type Reading, shownAs, standardUncertainty } from '@lucerna/core/measure'
+import type { Need, Opening, Step } from '@lucerna/core/procedure'
 import { bandFor, latestByKey, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { v7 as uuidv7 } from 'uuid'
+import { Grid3x3 } from 'lucide-react'
 import { clockText } from '@/ui/dates'
+import { Dialog } from '@/ui/Dialog'
+import { figureWithUnit } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { useDeviceId } from '../client/useDeviceId'
 import type { NewEvent } from '../client/writeDown'
 import { settlingOf, stepComplete } from '../view'
 import { Computed } from './Computed'
 import { may, rateLabel, useDesk } from './context'
+import { type Elsewhere, takenElsewhere } from './elsewhere'
+import { Keypad } from './Keypad'
 import { Ladder } from './Ladder'
-import { type Draft, draftOf, isBlanked, isSure, NeedRow } from './NeedRow'
+import { type Draft, draftOf, fieldId, isBlanked, isSure, NeedRow } from './NeedRow'
+import { useKeypad } from './useKeypad'
 
 /** What the main button says before a step's figures can be taken. */
 function prepareText(step: Step, rate: string): string {
@@ -26,11 +33,23 @@ function prepareText(step: Step, rate: string): string {
 const NAMED_BY_US: readonly string[] = ['held-rate', 'probe-hole', 'gas-joint', 'outlet-joint']
 const openingLabel = (o: Opening): string => (NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label)
 
+/** Puts the cursor into the field after one, round to the first. */
+function focusAfter(needs: readonly Need[], need: Need): void {
+  const at = needs.findIndex((n) => readingKey(n) === readingKey(need))
+  const next = needs[(at + 1) % needs.length]
+  if (next) document.getElementById(fieldId(next))?.focus()
+}
+
 /** A step of readings: bring the burner there, type, see the verdict, record, go on. */
 export function ReadingsPanel({ step, children }: { readonly step: Step; readonly children?: ReactNode }) {
   const desk = useDesk()
-  const { context, appliance, state, visit, units, record, role, now, lightOffAt } = desk
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>({})
+  const { context, appliance, state, visit, units, record, role, now, prefill } = desk
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(
+    prefill?.stepId === step.id && (prefill.applianceId ?? appliance.id) === appliance.id ? prefill.texts : {},
+  )
+  const deviceId = useDeviceId()
+  const [twice, setTwice] = useState<Elsewhere | null>(null)
+  const keys = useKeypad()
   const [declared, setDeclared] = useState(false)
   const readOnly = !may(role, 'reading.taken') || visit.status !== 'open'
   const drafts = useMemo(
@@ -48,13 +67,14 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
   // What was opened and put back before stays back: a reading corrected later does not open it again.
   const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => isOf(l, o)))
-  const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, lightOffAt, now) : null
+  const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
   const latest = latestByKey(state.readings)
   // Going on is offered, never urged, while something of this step is outside its band.
   const outside = step.needs.some((need) => latest.get(readingKey(need))?.verdict.status === 'outside')
   const done = complete && typed.length === 0
+  const padNeed = keys.wanted ? step.needs.find((n) => readingKey(n) === keys.at) : undefined
   const rate = rateLabel(appliance, step.firingStateId)
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
@@ -76,8 +96,18 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     void record(events)
   }
 
-  const save = () => {
+  const save = (sure = false) => {
     if (typed.length === 0 || unsure.length > 0) return
+    const elsewhere = takenElsewhere(
+      desk.events,
+      typed.map(([need]) => need),
+      appliance.id,
+      deviceId,
+      Date.now(),
+    )
+    if (elsewhere && !sure) return setTwice(elsewhere)
+    setTwice(null)
+    keys.close()
     const groupId = uuidv7()
     const takenAt = new Date().toISOString()
     const readings = typed.flatMap(([need, draft]): Reading[] => {
@@ -177,6 +207,8 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           first={i === 0}
           readOnly={readOnly || !prepared}
           onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
+          keypad={keys.wanted}
+          onFocus={() => keys.openFor(readingKey(need))}
           onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))}
         />
       ))}
@@ -190,39 +222,91 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         </p>
       )}
       {!readOnly && (
-        <div className="sticky bottom-16 z-10 flex gap-3 border-t hairline bg-base-100 py-3 lg:bottom-0">
-          {!prepared ? (
-            <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
-              {prepareText(step, rate.toLowerCase())}
-            </button>
-          ) : (
-            <>
-              {step.needs.length > 0 && (
+        <div className="sticky bottom-16 z-10 border-t hairline bg-base-100 py-3 lg:bottom-0">
+          {padNeed && prepared && (
+            <Keypad
+              quantity={MEASURANDS[padNeed.measurandId].quantity}
+              shown={shownAs(padNeed.measurandId, units).unit}
+              text={texts[readingKey(padNeed)] ?? ''}
+              onText={(text) => setTexts((before) => ({ ...before, [readingKey(padNeed)]: text }))}
+              onNext={() => focusAfter(step.needs, padNeed)}
+            />
+          )}
+          <div className="flex gap-3">
+            {!prepared ? (
+              <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
+                {prepareText(step, rate.toLowerCase())}
+              </button>
+            ) : (
+              <>
+                {step.needs.length > 0 && (
+                  <button
+                    type="submit"
+                    data-key="r"
+                    disabled={typed.length === 0 || unsure.length > 0}
+                    className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
+                  >
+                    {early || settling?.blanked
+                      ? t('record.early')
+                      : step.firingStateId
+                        ? t('record.at', { rate: rate.toLowerCase() })
+                        : t('record.plain')}
+                  </button>
+                )}
                 <button
-                  type="submit"
-                  data-key="r"
-                  disabled={typed.length === 0 || unsure.length > 0}
-                  className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
+                  type="button"
+                  data-key="n"
+                  disabled={!complete || typed.length > 0}
+                  className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
+                  onClick={() => desk.finishStep(step)}
                 >
-                  {early || settling?.blanked
-                    ? t('record.early')
-                    : step.firingStateId
-                      ? t('record.at', { rate: rate.toLowerCase() })
-                      : t('record.plain')}
+                  {t('record.next')}
                 </button>
-              )}
+              </>
+            )}
+            {prepared && step.needs.length > 0 && (
               <button
                 type="button"
-                data-key="n"
-                disabled={!complete || typed.length > 0}
-                className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
-                onClick={() => desk.finishStep(step)}
+                aria-pressed={keys.wanted}
+                aria-label={t('keypad.toggle')}
+                title={t('keypad.toggle')}
+                className="btn press btn-outline px-4"
+                onClick={() => keys.toggle(readingKey(step.needs[0]!))}
               >
-                {t('record.next')}
+                <Grid3x3 size={22} aria-hidden="true" />
               </button>
-            </>
-          )}
+            )}
+          </div>
         </div>
+      )}
+      {twice && (
+        <Dialog title={t('twice.title')} onClose={() => setTwice(null)}>
+          <div className="flex flex-col gap-4">
+            <p>{t('twice.why', { by: twice.by, seconds: Math.max(1, Math.round((now - Date.parse(twice.at)) / 1000)) })}</p>
+            <ul className="text-lg">
+              {twice.readings.map(({ need, valueSi }) => (
+                <li key={readingKey(need)}>
+                  {t(`short.${need.measurandId}`)}: <b>{figureWithUnit(need.measurandId, valueSi, units)}</b>
+                </li>
+              ))}
+            </ul>
+            <div className="flex flex-wrap gap-3">
+              <button type="button" className="btn press flex-1 btn-primary" onClick={() => save(true)}>
+                {t('twice.mine-too')}
+              </button>
+              <button
+                type="button"
+                className="btn press flex-1 btn-outline"
+                onClick={() => {
+                  setTexts({})
+                  setTwice(null)
+                }}
+              >
+                {t('twice.theirs')}
+              </button>
+            </div>
+          </div>
+        </Dialog>
       )}
     </form>
   )

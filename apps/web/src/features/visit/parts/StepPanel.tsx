@@ -4,6 +4,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { firingStops, missingIn } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { AsAtFirst } from './AsAtFirst'
 import { Asks } from './Asks'
 import { Clocks } from './Clocks'
 import { useDesk } from './context'
@@ -47,6 +48,7 @@ export function StepPanel({ step }: { readonly step: Step }) {
         </ul>
       )}
       <ZeroList step={step} />
+      <AsAtFirst step={step} />
       {!measured && asked}
       <ReadingsPanel step={step}>{measured && asked}</ReadingsPanel>
       {step.kind === 'sequence' && <Starts stepId={step.id} />}

@@ -70,6 +70,7 @@ export function ZeroList({ step }: { readonly step: Step }) {
                   type="button"
                   disabled={readOnly}
                   aria-pressed={zeroed !== undefined}
+                  data-key={zeroed ? undefined : 'z'}
                   className={`btn ml-auto press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
                   onClick={() =>
                     void record([

@@ -6,7 +6,9 @@ import {
   EMIT_TABLE,
   type EventType,
   type Gate,
+  readingKey,
   type Role,
+  type StoredEvent,
   type VisitAppliance,
   type VisitContext,
   type VisitState,
@@ -15,6 +17,8 @@ import { createContext, useContext } from 'react'
 import type { Units } from '@/ui/figures'
 import { askText } from '@/ui/askText'
 import { t } from '@/ui/words'
+import type { QueuedEvent, QueuedPhoto } from '../client/queue'
+import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { NewEvent } from '../client/writeDown'
 
 /** What every part of the visit screen works with. */
@@ -27,19 +31,51 @@ export interface VisitDesk {
   readonly units: Units
   readonly timeZone: string
   readonly role: Role
-  /** When the burner was first brought to a rate in this visit. */
-  readonly lightOffAt: string | null
+  /** The run sheets of all appliances of the visit. */
+  readonly sheets: Readonly<Record<string, readonly Step[]>>
   readonly now: number
+  /** The log as this device knows it. */
+  readonly events: readonly StoredEvent[]
   readonly record: (events: readonly NewEvent[]) => Promise<void>
   /** Licensed people with a passcode, who could confirm work on this device. */
   readonly confirmers: readonly { readonly id: string; readonly name: string }[]
   /** Whether the server has everything that was written down here. */
   readonly allSent: boolean
   readonly catchUp: () => Promise<boolean>
-  readonly goTo: (stepId: string) => void
+  /** To a step, of another appliance too. */
+  readonly goTo: (stepId: string, applianceId?: string) => void
+  readonly photos: PhotoQueue
+  readonly queuedPhotos: readonly QueuedPhoto[]
+  readonly prefill: Prefill | null
   readonly finishStep: (step: Step) => void
   readonly showWorking: (readingId: string | null) => void
 }
+
+/** What opens over a visit. */
+export type DialogName = 'sheet' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far'
+
+/** Typed figures of an event that the server refused, back in their fields. */
+export interface Prefill {
+  readonly stepId: string
+  readonly applianceId: string | null
+  /** By reading key. */
+  readonly texts: Readonly<Record<string, string>>
+}
+
+/** What can be put right by hand: the figures of a refused reading. */
+export const prefillOf = (q: QueuedEvent): Prefill | null =>
+  q.event.type === 'reading.taken' && q.event.stepId
+    ? {
+        stepId: q.event.stepId,
+        applianceId: q.event.applianceId ?? null,
+        texts: Object.fromEntries(
+          q.event.data.readings.map((r) => [
+            readingKey(r),
+            r.entered ? `${r.entered.text} ${/[a-z]/i.test(r.entered.text) ? '' : r.entered.unit}`.trim() : '',
+          ]),
+        ),
+      }
+    : null
 
 const DeskContext = createContext<VisitDesk | null>(null)
 export const DeskProvider = DeskContext.Provider

@@ -5,6 +5,7 @@ import { and, count, desc, eq, inArray, max } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, instrument, report, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
+import { announce } from '@/server/live'
 import { ApiProblem } from '@/server/problem'
 import { canonicalJson } from './canonical'
 import { checkAgainstVisit, checkRole, parseList } from './check'
@@ -170,6 +171,7 @@ async function store(
       }
     }),
   )
+  await announce(tx, 'log', visitId)
   const state = foldLoaded(loaded, stored)
   if (stored.some((e) => MOVES_VALUES.has(e.type))) await project(tx, firmId, visitId, state)
   await tx

@@ -12,7 +12,7 @@ import { parseFields } from '@/server/fields'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
-import { sheetGas } from './load'
+import { sheetGas, visitRow } from './load'
 import { mustBeSendable, plannedForSchema } from './plan'
 
 export const newVisitSchema = z.strictObject({
@@ -23,7 +23,24 @@ export const newVisitSchema = z.strictObject({
   /** Null: nobody yet. Absent: oneself, if one records readings. */
   assignedTo: z.string().max(80).nullable().optional(),
   remark: z.string().trim().max(500, 'field.too-long').optional(),
+  /** An unfinished visit that this one goes on with: the same job on appliances that it did not leave in normal service. */
+  continues: z.uuid().optional(),
 })
+
+/** What may be continued, and only as what it was. @throws ApiProblem 404, 409 not closed yet, 422 */
+async function mustContinue(tx: Transaction, firmId: string, wanted: z.output<typeof newVisitSchema>): Promise<void> {
+  if (!wanted.continues) return
+  const before = await visitRow(tx, firmId, wanted.continues, false)
+  if (before.status !== 'closed') throw new ApiProblem(409, 'not-closed', t('continue.not-closed'))
+  const units = await tx
+    .select({ id: visitAppliance.applianceId, outcome: visitAppliance.outcome })
+    .from(visitAppliance)
+    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, before.id)))
+  const unfinished = units.filter((u) => u.outcome !== 'in-normal-service').map((u) => u.id)
+  const fits =
+    before.siteId === wanted.siteId && before.jobKind === wanted.jobKind && wanted.applianceIds.every((id) => unfinished.includes(id))
+  if (!fits) throw new ApiProblem(422, 'not-its-continuation', t('continue.other'), [{ path: 'continues', message: t('continue.other') }])
+}
 
 /** Pins of a visit: the practice of the site (or firm) in its newest version. */
 async function practiceOf(
@@ -72,6 +89,7 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     )
   if (rows.length !== new Set(wanted.applianceIds).size)
     throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
+  await mustContinue(tx, actor.firmId, wanted)
   const practice = await practiceOf(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
     const sheet = runSheet(wanted.jobKind, r.card, practice.data, {
@@ -93,6 +111,7 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     plannedFor: wanted.plannedFor ?? now,
     assignedTo: wanted.assignedTo === undefined ? (mayStartVisits(actor.role) ? actor.userId : null) : wanted.assignedTo,
     remark: wanted.remark || null,
+    continuesId: wanted.continues ?? null,
     status: 'planned',
     practiceId: practice.id,
     practiceVersion: practice.version,

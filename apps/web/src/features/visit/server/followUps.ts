@@ -5,6 +5,10 @@ import { v7 as uuidv7 } from 'uuid'
 import type { Transaction } from '@/db/client'
 import { followUp } from '@/db/schema'
 
+/** What is carried on to the next visit, by where it came from: a loose end, or something left apart. */
+export const HANGING = 'loose-end:'
+export const APART = 'disturbed:'
+
 type Row = typeof followUp.$inferInsert
 
 /**
@@ -26,10 +30,15 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
     openedAt,
   })
   return [
-    ...state.defects.filter((d) => d.class !== 'note').map((d) => row(`defect:${d.id}`, 'defect', d.class, d.text, d.applianceId)),
+    ...state.defects
+      .filter((d) => d.class !== 'note' && !d.mended)
+      .map((d) => row(`defect:${d.id}`, 'defect', d.class, d.text, d.applianceId)),
     ...state.looseEnds
       .filter((l) => !l.closedAt && !l.carried)
-      .map((l) => row(`loose-end:${l.id}`, 'loose-end', l.kind, l.label, l.applianceId)),
+      .map((l) => row(`${HANGING}${l.id}`, 'loose-end', l.kind, l.label, l.applianceId)),
+    ...state.disturbed
+      .filter((d) => !d.refitted && !d.carried)
+      .map((d) => row(`${APART}${d.id}`, 'loose-end', d.kind, d.label, d.applianceId)),
     ...state.appliances.flatMap((a) => [
       ...a.foundAndLeft.flatMap((fl) =>
         fl.asLeft?.verdict.status === 'outside' && fl.asLeft.measurandId in MEASURANDS
@@ -63,10 +72,13 @@ export async function openFollowUps(tx: Transaction, firmId: string, state: Visi
       .insert(followUp)
       .values(rows.map((r) => ({ id: uuidv7(), ...r })))
       .onConflictDoNothing()
-  const done = state.looseEnds.filter((l) => l.carried && l.closedAt)
-  for (const end of done)
+  const done = [
+    ...state.looseEnds.flatMap((l) => (l.carried && l.closedAt ? [[`${HANGING}${l.id}`, l.closedAt] as const] : [])),
+    ...state.disturbed.flatMap((d) => (d.carried && d.refitted ? [[`${APART}${d.id}`, d.refitted.at] as const] : [])),
+  ]
+  for (const [sourceKey, closedAt] of done)
     await tx
       .update(followUp)
-      .set({ closedAt: end.closedAt })
-      .where(and(eq(followUp.firmId, firmId), eq(followUp.sourceKey, `loose-end:${end.id}`), isNull(followUp.closedAt)))
+      .set({ closedAt })
+      .where(and(eq(followUp.firmId, firmId), eq(followUp.sourceKey, sourceKey), isNull(followUp.closedAt)))
 }

@@ -1,9 +1,19 @@
 import type { Practice } from '@lucerna/core/practice'
-import { type LooseEndKind, runSheet, type Step } from '@lucerna/core/procedure'
+import { type DisturbedKind, type LooseEndKind, runSheet, type Step } from '@lucerna/core/procedure'
+import { meterClass, pipesVolume } from '@lucerna/core/supply'
 import { type Card, cardSchema, type GasId, type InstalledFacts } from '@lucerna/core/appliance'
 import { instrumentSchema } from '@lucerna/core/measure'
 import { practiceSchema } from '@lucerna/core/practice'
-import { foldVisit, parseEvent, type StoredEvent, type VisitAppliance, type VisitContext, type VisitState } from '@lucerna/core/visit'
+import {
+  type Continued,
+  continuedFrom,
+  foldVisit,
+  parseEvent,
+  type StoredEvent,
+  type VisitAppliance,
+  type VisitContext,
+  type VisitState,
+} from '@lucerna/core/visit'
 import { and, asc, desc, eq, gt, inArray, isNull, lt, ne, or } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, type Transaction } from '@/db/client'
@@ -23,10 +33,15 @@ import {
   visitValue,
 } from '@/db/schema'
 import { ApiProblem } from '@/server/problem'
+import { APART, HANGING } from './followUps'
 
 export type VisitRow = typeof visit.$inferSelect
 type SiteRow = typeof site.$inferSelect
 type CarriedEnd = NonNullable<VisitAppliance['carried']>[number]
+interface Hanging {
+  readonly carried: readonly CarriedEnd[]
+  readonly carriedApart: NonNullable<VisitAppliance['carriedApart']>
+}
 
 /** Everything one visit needs to be folded, judged and shown. */
 export interface LoadedVisit {
@@ -139,8 +154,18 @@ export const sheetGas = (jobKind: string, card: Pick<Card, 'ratings'>, onSite: s
   return rated ?? (jobKind === 'change-of-gas' ? (onSite as GasId) : card.ratings[0]!.gas)
 }
 
+const hangingEnd = (id: string, kind: string, label: string, openedAt: string, by: string | null): CarriedEnd => ({
+  id,
+  key: `carried.${id}`,
+  kind: kind as LooseEndKind,
+  label,
+  restore: null,
+  openedAt,
+  openedBy: by ?? '',
+})
+
 /** What earlier visits left open and tagged on these appliances, and nobody has closed since: follow-ups of kind loose-end that are still open. */
-async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, CarriedEnd[]>> {
+async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, Hanging>> {
   const rows = await tx
     .select({ f: followUp, by: user.name })
     .from(followUp)
@@ -157,16 +182,32 @@ async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonl
       ),
     )
     .orderBy(asc(followUp.openedAt), asc(followUp.id))
-  const ends = new Map<string, CarriedEnd[]>()
+  const ends = new Map<string, Hanging>()
   for (const { f, by } of rows) {
     // Of a closed visit: what hung when it began.
     if (f.closedAt && Date.parse(f.closedAt) < Date.parse(row.startedAt ?? row.plannedFor)) continue
-    const kind = f.code as LooseEndKind
-    const id = f.sourceKey.replace(/^loose-end:/, '')
-    const end = { id, key: `carried.${id}`, kind, label: f.text, restore: null, openedAt: isoInstant(f.openedAt), openedBy: by ?? '' }
-    ends.set(f.applianceId, [...(ends.get(f.applianceId) ?? []), end])
+    const { carried, carriedApart } = ends.get(f.applianceId) ?? { carried: [], carriedApart: [] }
+    const at = isoInstant(f.openedAt)
+    const left = f.sourceKey.startsWith(APART)
+      ? {
+          carried,
+          carriedApart: [
+            ...carriedApart,
+            { id: f.sourceKey.slice(APART.length), kind: f.code as DisturbedKind, label: f.text, at, by: by ?? '' },
+          ],
+        }
+      : { carried: [...carried, hangingEnd(f.sourceKey.slice(HANGING.length), f.code, f.text, at, by)], carriedApart }
+    ends.set(f.applianceId, left)
   }
   return ends
+}
+
+/** What each appliance of an unfinished visit hands to the one that goes on with it. */
+async function continuedBy(tx: Transaction, firmId: string, visitId: string): Promise<Map<string, Continued>> {
+  const before = await loadVisit(tx, firmId, visitId)
+  const state = foldLoaded(before)
+  const from = { visitId, closedAt: state.closedAt ?? before.row.plannedFor }
+  return new Map(state.appliances.map((a) => [a.applianceId, continuedFrom(a, before.sheets[a.applianceId] ?? [], from)]))
 }
 
 /** One visit with its log and all that judges it. */
@@ -180,7 +221,14 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
   if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
   const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
   const rows = await tx
-    .select({ appliance, card: targetCard.data, gas: gasSupply.gas, meterKind: gasSupply.meterKind })
+    .select({
+      appliance,
+      card: targetCard.data,
+      gas: gasSupply.gas,
+      meterKind: gasSupply.meterKind,
+      meterSize: gasSupply.meterSize,
+      pipes: gasSupply.pipes,
+    })
     .from(visitAppliance)
     .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
     .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
@@ -198,17 +246,30 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
     row,
     rows.map((r) => r.appliance.id),
   )
+  const continued = row.continuesId ? await continuedBy(tx, firmId, row.continuesId) : new Map<string, Continued>()
   const appliances = rows.map((r): VisitAppliance => {
     const card = cardSchema.parse(r.card)
+    const meter = meterClass(r.meterKind, r.meterSize)
     const facts: InstalledFacts = {
       gas: sheetGas(row.jobKind, card, r.gas),
       altitudeM: siteRow.altitudeM,
       ...(r.appliance.flueLengthM !== null && { flueLengthM: r.appliance.flueLengthM }),
-      ...(r.meterKind === 'ultrasonic' && { meterKind: 'ultrasonic-or-none' as const }),
-      ...(r.meterKind === 'diaphragm' && { meterKind: 'small-diaphragm' as const }),
+      ...(meter.meterKind && { meterKind: meter.meterKind }),
+      // A pipe list that nobody wrote is not a pipe of no volume.
+      ...(meter.volumeM3 !== null && r.pipes.length > 0 && { installationVolumeM3: meter.volumeM3 + pipesVolume(r.pipes) }),
     }
-    const carried = hanging.get(r.appliance.id) ?? []
-    return { id: r.appliance.id, name: r.appliance.name, card, facts, lastVisit: last.get(r.appliance.id) ?? {}, carried }
+    const { carried = [], carriedApart = [] } = hanging.get(r.appliance.id) ?? {}
+    const before = continued.get(r.appliance.id)
+    return {
+      id: r.appliance.id,
+      name: r.appliance.name,
+      card,
+      facts,
+      lastVisit: last.get(r.appliance.id) ?? {},
+      carried,
+      carriedApart,
+      ...(before && { continued: before }),
+    }
   })
   const events = await loadEvents(tx, firmId, visitId)
   const instruments = await tx

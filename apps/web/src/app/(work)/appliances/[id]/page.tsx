@@ -77,10 +77,10 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
               </Link>
             )}
             {EMIT_TABLE[actor.role]['visit.started'] !== 'no' && !gone && (
-              <StartVisit siteId={site.id} applianceId={appliance.id} beside={current !== undefined} />
+              <StartVisit siteId={site.id} appliances={[appliance]} beside={current !== undefined} />
             )}
             {may(actor, 'visit.plan') && !gone && (
-              <PlanVisit siteId={site.id} applianceIds={[appliance.id]} timeZone={site.timeZone} people={await sendable(actor)} />
+              <PlanVisit siteId={site.id} appliances={[appliance]} timeZone={site.timeZone} people={await sendable(actor)} />
             )}
             {visits.filter((v) => v.status === 'closed').length >= 2 && (
               <Link href={`/appliances/${appliance.id}/compare`} className="btn btn-outline">

@@ -3,6 +3,8 @@ import Link from 'next/link'
 import { ContactData } from '@/features/places/parts/ContactData'
 import { Photos } from '@/features/places/parts/Photos'
 import { PlanVisit } from '@/features/places/parts/PlanVisit'
+import { StartVisit } from '@/features/places/StartVisit'
+import { mayStartVisits } from '@lucerna/core/visit'
 import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
 import { SupplyCard } from '@/features/places/parts/SupplyCard'
 import { VisitLinks } from '@/features/places/parts/VisitLinks'
@@ -34,6 +36,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
     ['timeZone', site.timeZone],
     ['practiceId', page.practiceTitle],
   ]
+  const choices = appliances.map(({ id, name, position }) => ({ id, name, position }))
   return (
     <Frame title={site.name} subtitle={site.address} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
       <div className="mx-auto grid max-w-6xl gap-8 p-4 lg:grid-cols-[1fr_20rem] lg:py-8">
@@ -123,13 +126,11 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
           />
         </div>
         <aside className="flex flex-col gap-6">
+          {mayStartVisits(actor.role) && appliances.length > 1 && !site.deletedAt && (
+            <StartVisit siteId={site.id} appliances={choices} beside={false} />
+          )}
           {may(actor, 'visit.plan') && appliances.length > 0 && !site.deletedAt && (
-            <PlanVisit
-              siteId={site.id}
-              applianceIds={appliances.map((a) => a.id)}
-              timeZone={site.timeZone}
-              people={await sendable(actor)}
-            />
+            <PlanVisit siteId={site.id} appliances={choices} timeZone={site.timeZone} people={await sendable(actor)} />
           )}
           <dl className="divide-y divide-(--hairline) border-y hairline text-sm">
             {facts.map(

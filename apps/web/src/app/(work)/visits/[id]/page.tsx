@@ -34,7 +34,7 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       events={loaded.events}
       units={unitsFor(actor, loaded.context.practice.units)}
       confirmers={await confirmers(actor, new Date().toISOString())}
-      actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName }}
+      actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName, farViewTones: actor.farViewTones }}
     />
   )
 }

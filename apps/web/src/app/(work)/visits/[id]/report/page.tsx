@@ -1,5 +1,7 @@
 import Link from 'next/link'
 import { notFound, redirect } from 'next/navigation'
+import { mayStartVisits } from '@lucerna/core/visit'
+import { ContinueVisit } from '@/features/report/ContinueVisit'
 import { PrintButton } from '@/features/report/PrintButton'
 import { reportOf } from '@/features/report/queries'
 import { ReportSheet } from '@/features/report/ReportSheet'
@@ -42,6 +44,7 @@ export default async function ReportPage({ params }: { readonly params: Promise<
         </>
       }
     >
+      {shown.unfinished && mayStartVisits(actor.role) && <ContinueVisit {...shown.unfinished} />}
       <ReportSheet shown={shown} />
     </Frame>
   )

@@ -1,0 +1,38 @@
+'use client'
+
+import { useNewVisit } from '@/features/places/client/useNewVisit'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/ui/words'
+
+/** Plans the visit that goes on with an unfinished one, and opens it. */
+export function ContinueVisit({
+  visitId,
+  siteId,
+  jobKind,
+  applianceIds,
+}: {
+  readonly visitId: string
+  readonly siteId: string
+  readonly jobKind: string
+  readonly applianceIds: readonly string[]
+}) {
+  const { busy, error, begin } = useNewVisit()
+  return (
+    <div className="no-print mx-auto flex max-w-4xl flex-wrap items-center gap-3 px-4 pt-4">
+      <p className="min-w-52 flex-1 text-sm quiet">{t('continue.why')}</p>
+      <button
+        type="button"
+        className="btn press btn-primary"
+        disabled={busy}
+        onClick={() => void begin({ siteId, jobKind, applianceIds, continues: visitId })}
+      >
+        {t('continue.do')}
+      </button>
+      {error && (
+        <p role="alert" className="flex w-full gap-2 text-error">
+          <WarningSign /> {error}
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,22 @@
+/** Longest side that is kept, px: as the server keeps it. */
+const LONGEST = 1600
+
+/**
+ * A photograph made small before it waits for the network, turned the right way up. What the browser cannot read goes as it is: the server says what is
+ * wrong with it.
+ */
+export async function shrink(picture: Blob): Promise<Blob> {
+  try {
+    const bitmap = await createImageBitmap(picture, { imageOrientation: 'from-image' })
+    const scale = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height))
+    const canvas = document.createElement('canvas')
+    canvas.width = Math.max(1, Math.round(bitmap.width * scale))
+    canvas.height = Math.max(1, Math.round(bitmap.height * scale))
+    canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
+    bitmap.close()
+    const small = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/jpeg', 0.85))
+    return small ?? picture
+  } catch {
+    return picture
+  }
+}

@@ -1,0 +1,147 @@
+'use client'
+
+import type { Step } from '@lucerna/core/procedure'
+import { latestByKey, readingKey } from '@lucerna/core/visit'
+import { useEffect, useRef, useState } from 'react'
+import { clockText } from '@/ui/dates'
+import { figure, unitText } from '@/ui/figures'
+import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
+import { hasLocalVoice, say } from '@/ui/speech'
+import { playTone } from '@/ui/tones'
+import { t } from '@/ui/words'
+import { settlingOf } from '../view'
+import { rateLabel, stepTitle, useDesk } from './context'
+import { verdictWord } from './Line'
+
+const FIGURES = 4
+/** The alarm comes back while the reason for it stands. */
+const ALARM_EVERY_MS = 6000
+
+/** Four figures that can be read from three metres, for when both hands are in the appliance; tones and a local voice if wanted. */
+export function FarView({ step, tones, onClose }: { readonly step: Step; readonly tones: boolean; readonly onClose: () => void }) {
+  const { appliance, state, context, units, now, visit } = useDesk()
+  const ref = useRef<HTMLDialogElement>(null)
+  const [sounds, setSounds] = useState(tones)
+  const [speaks, setSpeaks] = useState(false)
+  const latest = latestByKey(state.readings)
+  const shown = step.needs.slice(0, FIGURES).map((need) => ({ need, reading: latest.get(readingKey(need)) }))
+  const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
+  const clock = visit.timers.findLast((c) => c.applianceId === appliance.id && !c.endedAt)
+  const left = clock ? Math.max(0, (Date.parse(clock.startedAt) + clock.seconds * 1000 - now) / 1000) : null
+  const alarm = shown.some(({ need, reading }) => need.measurandId.startsWith('co.') && reading?.verdict.status === 'outside')
+  const settled = settling !== null && settling.waitS === 0 && !settling.blanked
+
+  useEffect(() => {
+    ref.current?.showModal()
+  }, [])
+  const wasSettled = useRef(settled)
+  useEffect(() => {
+    if (settled && !wasSettled.current && sounds) playTone('settled')
+    wasSettled.current = settled
+  }, [settled, sounds])
+  useEffect(() => {
+    if (!alarm || !sounds) return
+    playTone('danger')
+    const id = setInterval(() => playTone('danger'), ALARM_EVERY_MS)
+    return () => clearInterval(id)
+  }, [alarm, sounds])
+  const spoken = shown
+    .flatMap(({ need, reading }) =>
+      reading
+        ? [
+            `${t(`short.${need.measurandId}`)} ${figure(need.measurandId, reading.valueSi, units)} ${unitText(need.measurandId, units)}, ${verdictWord(reading.verdict)}`,
+          ]
+        : [],
+    )
+    .join('. ')
+  const lastSpoken = useRef(spoken)
+  useEffect(() => {
+    if (speaks && spoken !== lastSpoken.current) say(spoken)
+    lastSpoken.current = spoken
+  }, [spoken, speaks])
+
+  return (
+    <dialog
+      ref={ref}
+      data-theme="lucerna-night"
+      aria-label={t('far.title')}
+      onClose={onClose}
+      className="m-0 h-dvh max-h-none w-screen max-w-none bg-base-100 p-4 text-base-content open:flex open:flex-col lg:p-8"
+    >
+      <header className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-2xl font-semibold">{stepTitle(step, appliance)}</h2>
+        {alarm && <p className="text-3xl font-bold text-error">{t('far.co-alarm')}</p>}
+        <p className="text-2xl">
+          {settling && (
+            <>
+              <span className="quiet">{t('rate.at', { rate: rateLabel(appliance, step.firingStateId).toLowerCase() })}</span>{' '}
+              <span className="figure text-4xl">{clockText(settling.atRateS)}</span>{' '}
+              <span className={settled ? 'text-info' : 'text-warning'}>
+                {settled ? t('rate.settled') : settling.blanked ? t('far.blanked') : t('rate.wait', { time: clockText(settling.waitS) })}
+              </span>
+            </>
+          )}
+          {clock && left !== null && (
+            <span className="ml-6">
+              <span className="quiet">{t(`timer.${clock.timer}`)}</span> <span className="figure text-4xl">{clockText(left)}</span>
+            </span>
+          )}
+        </p>
+      </header>
+      <ul className="grid flex-1 auto-rows-fr grid-cols-1 items-center gap-4 sm:grid-cols-2">
+        {shown.map(({ need, reading }) => (
+          <li key={readingKey(need)} className="flex min-w-0 flex-col justify-center border-t hairline py-2">
+            <span className="text-2xl quiet first-letter:uppercase">{t(`short.${need.measurandId}`)}</span>
+            <span className="flex items-baseline gap-4">
+              <span
+                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] ${reading?.verdict.status === 'outside' ? 'text-error' : ''}`}
+              >
+                {reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
+              </span>
+              <span className="text-3xl quiet">{unitText(need.measurandId, units)}</span>
+            </span>
+            {reading && (
+              <span className={`flex items-center gap-3 text-3xl font-semibold ${VERDICT_TEXT[reading.verdict.status]}`}>
+                <BeadSign status={reading.verdict.status} side={reading.verdict.side} size={30} />
+                {verdictWord(reading.verdict)}
+              </span>
+            )}
+          </li>
+        ))}
+        {shown.length === 0 && <li className="text-2xl quiet">{t('far.no-figures')}</li>}
+      </ul>
+      <footer className="flex flex-wrap items-center gap-4">
+        <Toggle on={sounds} onChange={setSounds} label={t('far.tones')} />
+        <Toggle on={speaks} onChange={setSpeaks} label={t(hasLocalVoice() ? 'far.speech' : 'far.no-voice')} disabled={!hasLocalVoice()} />
+        <button type="button" className="btn ml-auto press px-8 btn-primary" onClick={() => ref.current?.close()}>
+          {t('close')}
+        </button>
+      </footer>
+    </dialog>
+  )
+}
+
+function Toggle({
+  on,
+  onChange,
+  label,
+  disabled = false,
+}: {
+  readonly on: boolean
+  readonly onChange: (on: boolean) => void
+  readonly label: string
+  readonly disabled?: boolean
+}) {
+  return (
+    <label className="flex min-h-14 cursor-pointer items-center gap-3">
+      <input
+        type="checkbox"
+        className="toggle toggle-primary"
+        checked={on}
+        disabled={disabled}
+        onChange={(e) => onChange(e.target.checked)}
+      />
+      {label}
+    </label>
+  )
+}

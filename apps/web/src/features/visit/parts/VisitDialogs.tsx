@@ -1,0 +1,111 @@
+'use client'
+
+import type { Step } from '@lucerna/core/procedure'
+import { Dialog } from '@/ui/Dialog'
+import { t } from '@/ui/words'
+import type { QueuedEvent } from '../client/queue'
+import type { PhotoQueue } from '../client/usePhotoQueue'
+import type { VisitLog } from '../client/useVisitLog'
+import type { SheetEntry } from '../view'
+import { type DialogName, stepTitle, useDesk } from './context'
+import { FarView } from './FarView'
+import { ParkedList } from './LogState'
+import { NoteDialog } from './NoteDialog'
+import { PhotosDialog } from './PhotosDialog'
+import { RunSheet } from './RunSheet'
+import { SkipForm } from './SkipForm'
+
+const KEYS = ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', '/', '?'] as const
+
+/** Everything of a visit that opens over it. */
+export function VisitDialogs({
+  open,
+  step,
+  sheet,
+  log,
+  photos,
+  tones,
+  onMend,
+  onSkipped,
+  onClose,
+}: {
+  readonly open: DialogName | null
+  readonly step: Step | undefined
+  readonly sheet: readonly SheetEntry[]
+  readonly log: VisitLog
+  readonly photos: PhotoQueue
+  readonly tones: boolean
+  readonly onMend: (q: QueuedEvent) => void
+  readonly onSkipped: (step: Step) => void
+  readonly onClose: () => void
+}) {
+  const { appliance } = useDesk()
+  if (open === 'parked')
+    return (
+      <Dialog title={t('parked.title')} onClose={onClose}>
+        <ParkedList log={log} photos={photos} onMend={onMend} />
+      </Dialog>
+    )
+  if (open === 'keys')
+    return (
+      <Dialog title={t('keys.title')} onClose={onClose}>
+        <dl className="grid grid-cols-[3rem_1fr] gap-y-2">
+          {KEYS.map((k) => [
+            <dt key={k} className="font-semibold">
+              {k}
+            </dt>,
+            <dd key={`${k}-d`}>{t(`keys.${k}`)}</dd>,
+          ])}
+        </dl>
+      </Dialog>
+    )
+  if (!step || open === null) return null
+  switch (open) {
+    case 'far':
+      return <FarView step={step} tones={tones} onClose={onClose} />
+    case 'sheet':
+      return (
+        <Dialog title={t('sheet.title')} onClose={onClose}>
+          <RunSheet sheet={sheet} currentId={step.id} />
+        </Dialog>
+      )
+    case 'note':
+      return (
+        <Dialog title={t('step.note')} onClose={onClose}>
+          <NoteDialog stepId={step.id} onClose={onClose} />
+        </Dialog>
+      )
+    case 'photos':
+      return (
+        <Dialog title={`${t('step.photo')}: ${stepTitle(step, appliance)}`} onClose={onClose}>
+          <PhotosDialog stepId={step.id} />
+        </Dialog>
+      )
+    case 'skip':
+      return (
+        <Dialog title={t('step.skip')} onClose={onClose}>
+          <SkipForm
+            step={step}
+            onDone={() => {
+              onClose()
+              onSkipped(step)
+            }}
+          />
+        </Dialog>
+      )
+    case 'how':
+      return (
+        <Dialog title={stepTitle(step, appliance)} onClose={onClose}>
+          <div className="flex flex-col gap-3">
+            <p>{step.own ? step.own.why : t(`step.${step.kind}.how`)}</p>
+            <p className="quiet">{step.own ? `${step.own.doc}, ${t('band.page', { page: step.own.page })}` : t(`step.${step.kind}.why`)}</p>
+            {step.opens.map((o) => (
+              <p key={o.key} className="border-t hairline pt-3 text-sm">
+                {o.label}: {o.closes}
+              </p>
+            ))}
+          </div>
+        </Dialog>
+      )
+  }
+}

@@ -1,0 +1,81 @@
+import { dangerOf } from './danger'
+import { foldVisit } from './fold'
+import { serviceGates } from './gates'
+import { nextId, testContext, TestLog, testId, VISIT } from './testVisit'
+
+const appliance = testContext.appliances[0]!
+const at = (log: TestLog) => {
+  const visit = foldVisit(VISIT, log.events, testContext)
+  return { visit, state: visit.appliances[0]!, danger: dangerOf(appliance, visit.appliances[0]!, visit, testContext) }
+}
+
+test('a sound appliance is no danger, nor is one that may only not fire', () => {
+  const log = new TestLog().start()
+  log.add('observation.made', { observationId: 'smell-of-gas', answer: 'none' })
+  log.add('observation.made', { observationId: 'data-plate', answer: 'differs' })
+  expect(at(log).danger).toBeNull()
+})
+
+test.each([
+  ['smell-of-gas', 'present', ['people-out', 'no-sparks', 'turn-off', 'ventilate']],
+  ['spillage-test', 'spills', ['people-out', 'turn-off', 'ventilate']],
+  ['exchanger', 'cracked', ['turn-off']],
+] as const)('%s %s: safety first, then the paper', (observationId, answer, first) => {
+  const log = new TestLog().start()
+  log.add('observation.made', { observationId, answer })
+  const { danger } = at(log)
+  expect(danger?.causes.map((c) => c.params.observation)).toEqual([observationId])
+  expect(danger?.actions.slice(0, first.length)).toEqual(first)
+  expect(danger?.actions.slice(first.length)).toEqual(['label', 'notify-emergency'])
+  expect(new Set(danger?.actions).size).toBe(danger?.actions.length)
+})
+
+test('CO in the room from the stop level on is danger, below it is a thing to look for', () => {
+  const read = (co: number) => {
+    const log = new TestLog().start()
+    log.read({ 'co.ambient': co }, 'standing', 'room')
+    return at(log).danger
+  }
+  expect(read(12e-6)).toBeNull()
+  expect(read(40e-6)?.actions[0]).toBe('people-out')
+})
+
+test('a danger that was put right, with how it was proved, no longer bars normal service', () => {
+  const log = new TestLog().start()
+  const defectId = nextId()
+  log.add('defect.found', { defectId, class: 'danger-now', text: 'Union at the meter leaks', action: 'shut' })
+  const before = at(log)
+  expect(before.danger?.causes.map((c) => c.code)).toEqual(['danger-now'])
+  const barred = (x: ReturnType<typeof at>) =>
+    serviceGates(appliance, x.state, [], x.visit, testContext).some((g) => g.code === 'danger-now')
+  expect(barred(before)).toBe(true)
+  log.add('defect.mended', { defectId, how: 'New washer, tight by detector and fluid' })
+  const after = at(log)
+  expect(after.danger).toBeNull()
+  expect(barred(after)).toBe(false)
+  log.add('defect.mended', { defectId, how: 'again' })
+  log.add('defect.mended', { defectId: testId(99), how: 'what' })
+  expect(at(log).visit.oddities.map((o) => o.code)).toEqual(['mended-already', 'no-such-defect'])
+})
+
+test('what was done about a danger is an answer, and a refusal is no finding', () => {
+  const log = new TestLog().start()
+  log.add('observation.made', { observationId: 'danger.turn-off', answer: 'refused' })
+  const { visit, state } = at(log)
+  expect(serviceGates(appliance, state, [], visit, testContext).some((g) => g.params.observation === 'danger.turn-off')).toBe(false)
+})
+
+test('photographs are counted once; two devices that measure the same say so', () => {
+  const log = new TestLog().start()
+  const photoId = nextId()
+  log.add('photo.taken', { photoId, caption: 'Stain' }, { stepId: 'make-safe' })
+  log.add('photo.taken', { photoId })
+  log.read({ 'pressure.standing': 2200 }, 'standing', 'inlet')
+  const again = new TestLog()
+  again.read({ 'pressure.standing': 2210 }, 'standing', 'inlet')
+  const n = log.events.length + 1
+  log.events.push({ ...again.events[0]!, deviceId: testId(10), seq: n, deviceSeq: n, at: log.events.at(-1)!.at })
+  const { visit } = at(log)
+  expect(visit.photos).toMatchObject([{ id: photoId, caption: 'Stain', stepId: 'make-safe' }])
+  expect(visit.oddities.map((o) => o.code)).toEqual(['photo-twice', 'measured-by-two'])
+})
