@@ -110,7 +110,19 @@ async function world(index) {
   const publicUrl = `http://127.0.0.1:${port}`
   const app = await serve({ host: '127.0.0.1', port, publicUrl, databaseUrl: db.appUrl, secret: db.secret, demo: true, log: 'ignore' })
   stops.push(app.stop)
-  return publicUrl
+  // A second web process of the same database: two devices of one visit need not meet in one process.
+  const other = await freePort()
+  const twin = await serve({
+    host: '127.0.0.1',
+    port: other,
+    publicUrl: `http://127.0.0.1:${other}`,
+    databaseUrl: db.appUrl,
+    secret: db.secret,
+    demo: true,
+    log: 'ignore',
+  })
+  stops.push(twin.stop)
+  return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: db.secret.demo }
 }
 
 /** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */
@@ -118,13 +130,22 @@ async function browser(args, workers) {
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
   if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
   await build()
-  const urls = []
-  for (let i = 0; i < workers; i++) urls.push(await world(i))
+  const worlds = []
+  for (let i = 0; i < workers; i++) worlds.push(await world(i))
   const file = path.join(ROOT, `node_modules/.cache/lucerna-e2e-${process.pid}.json`)
   const { code } = await shown(
     process.execPath,
     [path.join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', `--workers=${workers}`, ...args, ...more],
-    { env: { BASE_URL: urls.join(' '), CHROMIUM: chromium, PLAYWRIGHT_JSON_OUTPUT_NAME: file }, cwd: WEB },
+    {
+      env: {
+        BASE_URL: worlds.map((w) => w.url).join(' '),
+        SECOND_URL: worlds.map((w) => w.second).join(' '),
+        DEMO_PASSWORDS: worlds.map((w) => w.password).join(' '),
+        CHROMIUM: chromium,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+      },
+      cwd: WEB,
+    },
   )
   const stats = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')).stats : null
   passed += stats ? stats.expected + stats.flaky : 0
@@ -147,7 +168,7 @@ const WORK = {
       },
     )
   },
-  e2e: () => browser(['--project=desk', '--project=phone'], 2),
+  e2e: () => browser(more.some((a) => a.startsWith('--project')) ? [] : ['--project=desk', '--project=phone'], 2),
   screenshots: () => browser(['--project=screenshots'], 1),
 }
 

@@ -38,7 +38,12 @@ export default defineConfig({
   },
   projects: [
     { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots/ },
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true }, testMatch: /story|places|cards/, grep: /@phone/ },
+    {
+      name: 'phone',
+      use: { viewport: { width: 390, height: 844 }, hasTouch: true },
+      testMatch: /story|places|cards|desk|people/,
+      grep: /@phone/,
+    },
     { name: 'screenshots', use: { viewport: { width: 1280, height: 800 } }, testMatch: /screenshots/ },
   ],
 })

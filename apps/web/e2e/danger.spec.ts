@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { accessible } from './axe'
 import { planAnother, record, signIn, start } from './technician'
 
 test('CO in the room stops everything; leaving it isolated is still possible', async ({ page }) => {
@@ -7,13 +8,27 @@ test('CO in the room stops everything; leaving it isolated is still possible', a
   await start(page)
   await page.getByRole('button', { name: 'Zeroed in clean air', exact: true }).nth(1).click()
   await record(page, ['75'])
-  await expect(page.getByRole('alert').getByText('Stop. CO in the room.')).toBeVisible()
-  await expect(page.getByText('75 ppm CO in the room: everyone out of the building at once.')).toBeVisible()
+  // The screen changes: people and air first, then the paper; each with what became of it.
+  await expect(page.getByRole('heading', { name: 'Danger now: safety first' })).toBeVisible()
+  await expect(page.getByRole('alert').getByText('Danger now. Get everybody out.')).toBeVisible()
+  await expect(page.getByText('75 ppm CO in the room: everyone out of the building at once.').first()).toBeVisible()
+  for (const [action, answer] of [
+    ['Get everybody out.', 'Done'],
+    ['Turn off and isolate.', 'Done'],
+    ['Ventilate.', 'Done'],
+    ['Label it, with permission.', 'Refused'],
+  ] as const)
+    await page.getByRole('group', { name: action }).getByRole('button', { name: answer }).click()
+  await accessible(page)
   await page.getByRole('button', { name: /^Flue gas at maximum/ }).click()
   await expect(page.getByRole('alert').getByText('Stop. CO in the room.')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0)
   await page.getByRole('button', { name: /^Finish/ }).click()
   await expect(page.getByRole('radio', { name: /In normal service/ })).toBeDisabled()
+  await expect(page.getByText('Of the danger, nobody has said yet: Call the emergency line.')).toBeVisible()
+  await page.getByRole('button', { name: 'What to do' }).click()
+  await page.getByRole('group', { name: 'Call the emergency line.' }).getByRole('button', { name: 'Done' }).click()
+  await page.getByRole('button', { name: 'Then the paper: finish' }).click()
   await page.getByRole('radio', { name: /Handed over/ }).click()
   await page.getByLabel(/Why, and what was done/).fill('75 ppm in the room; everyone out, emergency line called')
   await page.getByRole('button', { name: 'Close the visit' }).click()

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { accessible } from './axe'
-import { planAnother, signIn, start } from './technician'
+import { planAnother, signIn, start, toStep } from './technician'
 
 const stamp = () => Math.random().toString(36).slice(2, 8)
 const said = (page: Page, words: RegExp | string) => expect(page.getByText(words).first()).toBeVisible()
@@ -141,7 +141,7 @@ test('wrong passwords are counted for the account, by the form and by the addres
   await said(page, 'Too many tries.')
 })
 
-test('an apprentice’s work is confirmed on the apprentice’s device by passcode', async ({ page }) => {
+test('an apprentice’s work is confirmed on the apprentice’s device by passcode', { tag: '@phone' }, async ({ page }) => {
   await page.goto('/sign-in')
   const passcode = /passcode (\d{6})/.exec((await page.getByText(/passcode \d{6}/).textContent()) ?? '')?.[1] ?? ''
   await signIn(page, 'Ilse')
@@ -153,7 +153,7 @@ test('an apprentice’s work is confirmed on the apprentice’s device by passco
   await page.getByLabel('Why').fill('Torn')
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByText('all kept')).toBeVisible()
-  await page.getByRole('button', { name: /^Finish/ }).click()
+  await toStep(page, 'Finish')
   await said(page, 'One piece of work waits for confirmation')
   await accessible(page)
   await page.getByLabel('Licensed person').selectOption('Maren Ostby')

@@ -89,7 +89,9 @@ export async function zeroAll(page: Page): Promise<void> {
 export async function answerAll(page: Page, answers: Readonly<Record<string, string>> = {}): Promise<void> {
   for (const group of await page.locator('section[aria-labelledby=now] [data-ask]').all()) {
     if ((await group.locator('[aria-pressed=true]').count()) > 0) continue
-    const answer = answers[(await group.getAttribute('data-ask')) ?? '']
+    const id = (await group.getAttribute('data-ask')) ?? ''
+    // Signing opens a field to draw in: its own story does.
+    const answer = answers[id] ?? (id === 'signature' ? 'Nobody there' : undefined)
     const renew = answer === undefined && (await group.locator('..').getByText('new each time').count()) > 0
     await (
       answer !== undefined || renew ? group.getByRole('button', { name: answer ?? 'Renewed' }) : group.getByRole('button').first()
@@ -129,4 +131,30 @@ export async function putEverythingBack(page: Page): Promise<void> {
     await expect(joint).toHaveCount(before - 1)
   }
   await expect(page.getByText('Nothing hangs')).toBeVisible()
+}
+
+/** To a step by its title: in the sheet beside the work, or on a phone in the one that opens. */
+export async function toStep(page: Page, title: string): Promise<void> {
+  const place = page.getByRole('button', { name: /^\d+ of \d+$/ })
+  if (await place.isVisible()) await place.click()
+  await page
+    .getByRole('navigation', { name: 'Run sheet' })
+    .locator('visible=true')
+    .getByRole('button', { name: new RegExp(`^\\S*\\s*${title}`) })
+    .first()
+    .click()
+}
+
+/** Draws something like a name into the field for signatures, and gives it. */
+export async function signHere(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Sign here' }).click()
+  const field = await page.getByLabel('Field to sign in').boundingBox()
+  if (!field) throw new Error('No field to sign in')
+  await page.mouse.move(field.x + 30, field.y + 80)
+  await page.mouse.down()
+  for (let i = 1; i <= 20; i++) await page.mouse.move(field.x + 30 + i * 8, field.y + 80 + 25 * Math.sin(i))
+  await page.mouse.up()
+  await page.getByLabel('Name in print').fill(name)
+  await page.getByRole('button', { name: 'This is my signature' }).click()
+  await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
 }

@@ -53,6 +53,7 @@ export const enDesk = {
   'gate.danger-measured': '{{measurand}}, {{where}}: outside',
   'answer.done': 'Done',
   'answer.not-possible': 'Not possible',
+  'loose.joints-open': 'Open gas joints: close each with its leak check',
   'step.photo': 'Photograph',
   'step.photos_one': '1 photograph',
   'step.photos_other': '{{count}} photographs',

@@ -43,6 +43,9 @@ export function useVisitLog(
 ): VisitLog {
   const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
   const storedRef = useRef<readonly StoredEvent[]>(initial)
+  /** The newest place in the log that the server has told of. */
+  const heardSeq = useRef(0)
+  const behindRef = useRef(() => {})
   const lastSaid = useRef<{ readonly what: string; readonly at: number } | null>(null)
   const [queue, setQueue] = useState<readonly QueuedEvent[]>([])
   const [status, setStatus] = useState<LogStatus>('kept')
@@ -121,6 +124,7 @@ export function useVisitLog(
       }
     } finally {
       busy.current = false
+      behindRef.current()
     }
   }, [visitId, asStored, change, hold])
   const flushRef = useRef(flush)
@@ -134,17 +138,23 @@ export function useVisitLog(
     hold(fresh)
     return true
   }, [visitId, hold])
+  /** What the server has is fetched, but not while something of our own is on its way: its answer says most of it. */
+  const behind = useCallback(() => {
+    if (!busy.current && heardSeq.current > knownWithoutGap(storedRef.current)) void catchUp()
+  }, [catchUp])
   const heard = useCallback(
     (seq: number) => {
-      if (seq > knownWithoutGap(storedRef.current)) void catchUp()
+      heardSeq.current = Math.max(heardSeq.current, seq)
+      behind()
     },
-    [catchUp],
+    [behind],
   )
 
   const catchUpRef = useRef(catchUp)
   useEffect(() => {
     catchUpRef.current = catchUp
-  }, [catchUp])
+    behindRef.current = behind
+  }, [catchUp, behind])
 
   useEffect(() => {
     let gone = false

@@ -88,10 +88,12 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
           )}
         </p>
       </header>
-      <ul className="grid flex-1 auto-rows-fr grid-cols-1 items-center gap-4 sm:grid-cols-2">
+      <ul className="grid flex-1 auto-rows-fr grid-cols-1 gap-4 py-4 sm:grid-cols-2">
         {shown.map(({ need, reading }) => (
           <li key={readingKey(need)} className="flex min-w-0 flex-col justify-center border-t hairline py-2">
-            <span className="text-2xl quiet first-letter:uppercase">{t(`short.${need.measurandId}`)}</span>
+            <span className="text-2xl quiet first-letter:uppercase">
+              {t(`short.${need.measurandId}`)} · {t(`station.${need.stationId}`)}
+            </span>
             <span className="flex items-baseline gap-4">
               <span
                 className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] ${reading?.verdict.status === 'outside' ? 'text-error' : ''}`}

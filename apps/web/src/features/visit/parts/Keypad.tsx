@@ -1,14 +1,10 @@
 'use client'
 
-import type { Quantity } from '@lucerna/core/units'
-import { unitsOf } from '@lucerna/core/units'
 import { Delete } from 'lucide-react'
 import { unitSymbol } from '@/ui/figures'
 import { t } from '@/ui/words'
 
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
-/** Units offered beside the digits: the school's first, and no more than gloves can tell apart. */
-const UNITS = 3
 
 /** What a key does to what is typed: a digit is added, the minus goes to the front and off again, a unit takes the place of the one before. */
 export function pressed(text: string, key: string): string {
@@ -20,20 +16,17 @@ export const withUnit = (text: string, unit: string): string => `${/^\s*[-−]?[
 
 /** Large keys for gloves: digits, mark, sign, and the units that this figure can be in. */
 export function Keypad({
-  quantity,
-  shown,
+  units,
   text,
   onText,
   onNext,
 }: {
-  readonly quantity: Quantity
-  /** The unit that stands when none is typed. */
-  readonly shown: string
+  /** Units offered beside the digits, those of both schools: no more than gloves can tell apart. */
+  readonly units: readonly string[]
   readonly text: string
   readonly onText: (text: string) => void
   readonly onNext: () => void
 }) {
-  const units = [shown, ...unitsOf(quantity).filter((u) => u !== shown)].slice(0, UNITS)
   const key = 'btn min-h-14 border-(--control) bg-base-200 text-2xl'
   // The field keeps the cursor: a key that took it would close the pad.
   const keep = (e: { preventDefault: () => void }) => e.preventDefault()

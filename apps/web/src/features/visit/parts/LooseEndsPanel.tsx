@@ -65,6 +65,23 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
   )
 }
 
+/** Gas joints that are still open, at the step that proves them: up to the valve before firing, beyond it while it burns. */
+export function OpenJoints({ kind }: { readonly kind: 'gas-joint' | 'outlet-joint' }) {
+  const { visit, appliance } = useDesk()
+  const open = visit.looseEnds.filter((l) => !l.closedAt && l.kind === kind && (l.applianceId === null || l.applianceId === appliance.id))
+  if (open.length === 0) return null
+  return (
+    <section className="mt-4">
+      <h3 className="mb-1 text-sm quiet">{t('loose.joints-open')}</h3>
+      <ul className="divide-y divide-(--hairline) border-y hairline">
+        {open.map((end) => (
+          <OpenEnd key={end.id} end={end} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
 function OpenEnd({ end }: { readonly end: LooseEnd }) {
   const { record, role, visit } = useDesk()
   const [checking, setChecking] = useState(false)

@@ -1,6 +1,6 @@
 'use client'
 
-import { channelFor, eyeUncertainty, MEASURANDS, type Reading, shownAs, standardUncertainty } from '@lucerna/core/measure'
+import { channelFor, eyeUncertainty, type Reading, shownAs, standardUncertainty } from '@lucerna/core/measure'
 import type { Need, Opening, Step } from '@lucerna/core/procedure'
 import { bandFor, latestByKey, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
@@ -32,6 +32,11 @@ function prepareText(step: Step, rate: string): string {
 }
 const NAMED_BY_US: readonly string[] = ['held-rate', 'probe-hole', 'gas-joint', 'outlet-joint']
 const openingLabel = (o: Opening): string => (NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label)
+
+/** The units of both schools, without those that are the bare number. */
+const unitsOffered = ({ measurandId }: Need): string[] => [
+  ...new Set([shownAs(measurandId, 'metric').unit, shownAs(measurandId, 'imperial').unit].filter((u) => u !== '1')),
+]
 
 /** Puts the cursor into the field after one, round to the first. */
 function focusAfter(needs: readonly Need[], need: Need): void {
@@ -225,8 +230,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         <div className="sticky bottom-16 z-10 border-t hairline bg-base-100 py-3 lg:bottom-0">
           {padNeed && prepared && (
             <Keypad
-              quantity={MEASURANDS[padNeed.measurandId].quantity}
-              shown={shownAs(padNeed.measurandId, units).unit}
+              units={unitsOffered(padNeed)}
               text={texts[readingKey(padNeed)] ?? ''}
               onText={(text) => setTexts((before) => ({ ...before, [readingKey(padNeed)]: text }))}
               onNext={() => focusAfter(step.needs, padNeed)}

@@ -9,6 +9,7 @@ import { Asks } from './Asks'
 import { Clocks } from './Clocks'
 import { useDesk } from './context'
 import { DisturbedPanel } from './DisturbedPanel'
+import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
 import { Signature } from './Signature'
 import { Starts } from './Starts'
@@ -49,6 +50,8 @@ export function StepPanel({ step }: { readonly step: Step }) {
       )}
       <ZeroList step={step} />
       <AsAtFirst step={step} />
+      {step.kind === 'joints-cold' && <OpenJoints kind="gas-joint" />}
+      {step.kind === 'joints-hot' && <OpenJoints kind="outlet-joint" />}
       {!measured && asked}
       <ReadingsPanel step={step}>{measured && asked}</ReadingsPanel>
       {step.kind === 'sequence' && <Starts stepId={step.id} />}

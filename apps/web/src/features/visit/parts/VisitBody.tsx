@@ -40,11 +40,15 @@ export function VisitBody(props: VisitBodyProps) {
   const { sheet, entry, danger, working } = props
   const { appliance, state, visit, steps, context } = useDesk()
   const step = entry?.step
+  const inDanger = danger !== null
+  useEffect(() => {
+    if (inDanger) window.scrollTo({ top: 0 })
+  }, [inDanger])
   const stopped = firingStops(appliance, state, visit, context).length > 0
   const place = t('sheet.place', { n: sheet.findIndex((e) => e === entry) + 1, of: sheet.length })
   return (
     <>
-      <Line entries={lineOf(appliance, state, steps, context)} currentStation={step?.stationId ?? null} />
+      {!danger && <Line entries={lineOf(appliance, state, steps, context)} currentStation={step?.stationId ?? null} />}
       <div className="lg:grid lg:grid-cols-[18rem_minmax(0,1fr)] xl:grid-cols-[18.5rem_minmax(0,1fr)_21rem]">
         <aside className="hidden border-r hairline lg:block">
           <div className="sticky top-0 max-h-dvh overflow-y-auto py-4">
@@ -82,7 +86,7 @@ export function VisitBody(props: VisitBodyProps) {
 }
 
 function StepBody({ entry, step, ...props }: VisitBodyProps & { readonly entry: SheetEntry; readonly step: Step }) {
-  const { appliance, visit, steps, goTo } = useDesk()
+  const { appliance, visit, steps, goTo, prefill } = useDesk()
   const first = steps.find((s) => s.id === entry.lock?.params.step)
   if (entry.lock?.code === 'lock.after' && first)
     return (
@@ -97,7 +101,7 @@ function StepBody({ entry, step, ...props }: VisitBodyProps & { readonly entry: 
       </div>
     )
   if (step.kind === 'loose-ends') return <LooseEndsPanel step={step} />
-  if (step.kind !== 'finish') return <StepPanel key={`${appliance.id} ${step.id}`} step={step} />
+  if (step.kind !== 'finish') return <StepPanel key={`${appliance.id} ${step.id} ${prefill?.id ?? ''}`} step={step} />
   if (visit.status === 'closed') return <Closed visitId={visit.visitId} goOn={props.toReport} />
   return <FinishPanel key={appliance.id} onClosed={props.onClosed} waiting={props.closing && !props.refused} />
 }

@@ -56,6 +56,8 @@ export type DialogName = 'sheet' | 'note' | 'photos' | 'skip' | 'keys' | 'parked
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {
+  /** Of the refused event. */
+  readonly id: string
   readonly stepId: string
   readonly applianceId: string | null
   /** By reading key. */
@@ -66,6 +68,7 @@ export interface Prefill {
 export const prefillOf = (q: QueuedEvent): Prefill | null =>
   q.event.type === 'reading.taken' && q.event.stepId
     ? {
+        id: q.id,
         stepId: q.event.stepId,
         applianceId: q.event.applianceId ?? null,
         texts: Object.fromEntries(

@@ -213,39 +213,51 @@ async function continuedBy(tx: Transaction, firmId: string, visitId: string): Pr
 /** One visit with its log and all that judges it. */
 export async function loadVisit(tx: Transaction, firmId: string, visitId: string, lock = false): Promise<LoadedVisit> {
   const row = await visitRow(tx, firmId, visitId, lock)
-  const [siteRow] = await tx
-    .select()
-    .from(site)
-    .where(and(eq(site.firmId, firmId), eq(site.id, row.siteId)))
-  const [firmRow] = await tx.select().from(firm).where(eq(firm.id, firmId))
+  // Sent together: the connection answers them in order, without a round trip between.
+  const [[siteRow], [firmRow], [assigned], rows, practice, events] = await Promise.all([
+    tx
+      .select()
+      .from(site)
+      .where(and(eq(site.firmId, firmId), eq(site.id, row.siteId))),
+    tx.select().from(firm).where(eq(firm.id, firmId)),
+    tx
+      .select({ name: user.name })
+      .from(user)
+      .where(eq(user.id, row.assignedTo ?? '')),
+    tx
+      .select({
+        appliance,
+        card: targetCard.data,
+        gas: gasSupply.gas,
+        meterKind: gasSupply.meterKind,
+        meterSize: gasSupply.meterSize,
+        pipes: gasSupply.pipes,
+      })
+      .from(visitAppliance)
+      .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+      .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+      .innerJoin(targetCard, cardOf(visitAppliance))
+      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
+      .orderBy(asc(visitAppliance.position)),
+    loadPractice(tx, firmId, row.practiceId, row.practiceVersion),
+    loadEvents(tx, firmId, visitId),
+  ])
   if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
-  const [assigned] = row.assignedTo ? await tx.select({ name: user.name }).from(user).where(eq(user.id, row.assignedTo)) : []
-  const rows = await tx
-    .select({
-      appliance,
-      card: targetCard.data,
-      gas: gasSupply.gas,
-      meterKind: gasSupply.meterKind,
-      meterSize: gasSupply.meterSize,
-      pipes: gasSupply.pipes,
-    })
-    .from(visitAppliance)
-    .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
-    .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-    .innerJoin(targetCard, cardOf(visitAppliance))
-    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
-    .orderBy(asc(visitAppliance.position))
-  const practice = await loadPractice(tx, firmId, row.practiceId, row.practiceVersion)
-  const last = await lastValues(
-    tx,
-    row,
-    rows.map((r) => r.appliance.id),
-  )
-  const hanging = await carriedEnds(
-    tx,
-    row,
-    rows.map((r) => r.appliance.id),
-  )
+  const ids = rows.map((r) => r.appliance.id)
+  const [last, hanging, instruments] = await Promise.all([
+    lastValues(tx, row, ids),
+    carriedEnds(tx, row, ids),
+    tx
+      .select()
+      .from(instrument)
+      .where(
+        // What the assigned person holds, and whatever the log names.
+        and(
+          eq(instrument.firmId, firmId),
+          or(row.assignedTo === null ? undefined : eq(instrument.heldBy, row.assignedTo), inArray(instrument.id, instrumentIds(events))),
+        ),
+      ),
+  ])
   const continued = row.continuesId ? await continuedBy(tx, firmId, row.continuesId) : new Map<string, Continued>()
   const appliances = rows.map((r): VisitAppliance => {
     const card = cardSchema.parse(r.card)
@@ -271,17 +283,6 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
       ...(before && { continued: before }),
     }
   })
-  const events = await loadEvents(tx, firmId, visitId)
-  const instruments = await tx
-    .select()
-    .from(instrument)
-    .where(
-      // What the assigned person holds, and whatever the log names.
-      and(
-        eq(instrument.firmId, firmId),
-        or(row.assignedTo === null ? undefined : eq(instrument.heldBy, row.assignedTo), inArray(instrument.id, instrumentIds(events))),
-      ),
-    )
   const context: VisitContext = {
     appliances,
     practice,
