@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test'
 import { execFileSync } from 'node:child_process'
 import path from 'node:path'
-import { allKept, answerAll, putEverythingBack, zeroAll } from './technician'
+import { allKept, putEverythingBack, zeroAll } from './technician'
 
 /** Working through any run sheet by what stands on the screen: answer, wait, type, record, next. */
 
@@ -39,6 +39,27 @@ export interface Wish {
   readonly at?: (title: string) => Promise<boolean | void>
 }
 
+/**
+ * The answers of {@link answerAll}, pressed one right after the other: a whole sheet asks a hundred things, and a story of one kind is about the order and the
+ * gates, not about each button.
+ */
+async function answerInOneGo(page: Page, answers: Readonly<Record<string, string>> = {}): Promise<void> {
+  const groups = page.locator('section[aria-labelledby=now] [data-ask]')
+  if ((await groups.count()) === 0) return
+  await groups.evaluateAll((all, wished) => {
+    for (const group of all) {
+      if (group.querySelector('[aria-pressed=true]')) continue
+      const id = group.getAttribute('data-ask') ?? ''
+      const renew = group.parentElement?.textContent?.includes('new each time') ? 'Renewed' : undefined
+      const wanted = wished[id] ?? (id === 'signature' ? 'Nobody there' : renew)
+      const buttons = [...group.querySelectorAll('button')]
+      const button = wanted === undefined ? buttons[0] : buttons.find((b) => b.textContent?.trim() === wanted)
+      button?.click()
+    }
+  }, answers)
+  await expect(groups.filter({ hasNot: page.locator('[aria-pressed=true]') })).toHaveCount(0)
+}
+
 /** Answers, zeroes, clocks and figures of the step at hand, then on to the next. */
 export async function doStep(page: Page, wish: Wish): Promise<void> {
   const heading = page.locator('h2#now')
@@ -52,7 +73,7 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
     return expect(heading).not.toHaveText(title)
   }
   await zeroAll(page)
-  await answerAll(page, wish.answers)
+  await answerInOneGo(page, wish.answers)
   if (title === 'Close loose ends') await putEverythingBack(page)
   const joint = main.getByRole('button', { name: 'Closed, leak check' })
   if (title.startsWith('Joints'))

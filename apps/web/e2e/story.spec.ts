@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import { accessible } from './axe'
 import { soundTexts, walkTo } from './sheet'
-import { answerAll, bringToRate, makeSafe, nextStep, planAnother, putEverythingBack, record, signIn, start } from './technician'
+import { answerAll, bringToRate, gaugeOn, makeSafe, nextStep, planAnother, putEverythingBack, record, signIn, start } from './technician'
 
 const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
 
@@ -24,7 +24,7 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await accessible(page)
   await makeSafe(page)
 
-  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await gaugeOn(page)
   await expect(page.getByRole('button', { name: desk ? 'Inlet nipple open' : 'Inlet tapping open' })).toBeVisible()
   await record(page, ['22.3', '22.2mb'])
   await nextStep(page)

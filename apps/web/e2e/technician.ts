@@ -158,3 +158,10 @@ export async function signHere(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'This is my signature' }).click()
   await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
 }
+
+/** Opens the step's test point with the gauge on it; one that an earlier visit left open is open already. */
+export async function gaugeOn(page: Page): Promise<void> {
+  const open = page.getByRole('button', { name: /open, gauge on/ })
+  await expect(open.or(page.getByRole('button', { name: /^Record/ })).first()).toBeVisible()
+  if (await open.isVisible()) await open.click()
+}
