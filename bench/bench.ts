@@ -2,6 +2,7 @@
 import { analyseFlue, flueNumbers, molarEnthalpy, saturationPressure, saturationTemperature } from '@lucerna/core/flue'
 import { presetGas } from '@lucerna/core/gas'
 import { foldBench } from './fold'
+import { simBench } from './sim'
 import { workingsBench } from './workings'
 
 const methane = presetGas('methane')
@@ -58,3 +59,4 @@ console.log(`flue analysis, checked    ${shown(checked)}   ${(bare / checked).to
 console.log(`bare loop                 ${shown(bare)}`)
 workingsBench()
 foldBench()
+simBench()

@@ -10,6 +10,7 @@ import { enPeople } from './en.people'
 import { enPlaces } from './en.places'
 import { enProcedure } from './en.procedure'
 import { enDesk } from './en.desk'
+import { enRoom } from './en.room'
 import { enVisit } from './en.visit'
 
 /** English. Another language is another set of these files with the same keys. */
@@ -17,6 +18,7 @@ export const en = {
   ...enScience,
   ...enVisit,
   ...enDesk,
+  ...enRoom,
   ...enProcedure,
   ...enPlaces,
   ...enPeople,

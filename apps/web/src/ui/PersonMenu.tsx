@@ -12,6 +12,7 @@ const moreLinks = (person: { readonly role: string; readonly heldRole?: string |
   ...(['lead', 'planner'].includes(person.heldRole ?? person.role) ? [{ href: '/exchange', key: 'nav.exchange' }] : []),
   ...((person.heldRole ?? person.role) === 'lead'
     ? [
+        { href: '/room', key: 'nav.room' },
         { href: '/mail', key: 'nav.mail' },
         { href: '/audit', key: 'nav.audit' },
       ]
