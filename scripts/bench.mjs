@@ -40,7 +40,7 @@ const stops = []
 try {
   await ensurePackages()
   if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
-  const served = ['http', 'browser', 'start'].some(asked)
+  const served = ['http', 'browser', 'visit', 'start'].some(asked)
   if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)
   const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
@@ -76,6 +76,23 @@ try {
     if (existsSync(chromium))
       await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
     else say('no Chromium: the browser is not measured')
+  }
+  if (asked('visit') && existsSync(chromium)) {
+    // A second web process of the same database.
+    const other = await freePort()
+    const twin = await serve({
+      host: '127.0.0.1',
+      port: other,
+      publicUrl: `http://127.0.0.1:${other}`,
+      databaseUrl: appUrl(ownerUrl, secret.app).url,
+      secret,
+      demo: true,
+      log: 'ignore',
+    })
+    stops.push(twin.stop)
+    await run(tsx, [path.join(ROOT, 'bench/visit.ts')], {
+      env: { ...process.env, BASE_URL: publicUrl, SECOND_URL: `http://127.0.0.1:${other}`, CHROMIUM: chromium },
+    })
   }
   for (const name of ['import', 'places'])
     if (asked(name))

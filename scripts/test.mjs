@@ -8,6 +8,8 @@ import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { debianPackage, freePort, ROOT, say, sleep, Told, WEB } from './lib/run.mjs'
 
 const STEPS = ['static', 'jest', 'build', 'e2e']
+/** Browser stories side by side: one for each core that a small machine has. */
+const WORKERS = 2
 const asked = process.argv.slice(2).filter((a) => !a.startsWith('-'))
 const steps = asked.length > 0 ? asked : STEPS
 const more = process.argv.slice(2).filter((a) => a.startsWith('-'))
@@ -130,8 +132,7 @@ async function browser(args, workers) {
   const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
   if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
   await build()
-  const worlds = []
-  for (let i = 0; i < workers; i++) worlds.push(await world(i))
+  const worlds = await Promise.all(Array.from({ length: workers }, (_, i) => world(i)))
   const file = path.join(ROOT, `node_modules/.cache/lucerna-e2e-${process.pid}.json`)
   const { code } = await shown(
     process.execPath,
@@ -168,7 +169,7 @@ const WORK = {
       },
     )
   },
-  e2e: () => browser(more.some((a) => a.startsWith('--project')) ? [] : ['--project=desk', '--project=phone'], 2),
+  e2e: () => browser(more.some((a) => a.startsWith('--project')) ? [] : ['--project=desk', '--project=phone'], WORKERS),
   screenshots: () => browser(['--project=screenshots'], 1),
 }
 

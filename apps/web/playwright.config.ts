@@ -41,7 +41,7 @@ export default defineConfig({
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
-      testMatch: /story|places|cards|desk|people/,
+      testMatch: /story|places|cards|desk|people|kinds/,
       grep: /@phone/,
     },
     { name: 'screenshots', use: { viewport: { width: 1280, height: 800 } }, testMatch: /screenshots/ },

@@ -87,7 +87,7 @@ export async function startPostgres({ dir, password, throwaway = false }) {
     mkdirSync(dir, { mode: 0o700 })
     chmodSync(dir, 0o700)
     if (who.uid !== undefined) chownSync(dir, who.uid, who.gid ?? who.uid)
-    const file = path.join(os.tmpdir(), `lucerna-pw-${process.pid}`)
+    const file = path.join(os.tmpdir(), `lucerna-pw-${process.pid}-${path.basename(dir)}`)
     closeSync(openSync(file, 'w', 0o600))
     writeFileSync(file, password)
     if (who.uid !== undefined) chownSync(file, who.uid, who.gid ?? who.uid)

@@ -57,16 +57,25 @@ export function start(command, args, options) {
 }
 
 /** A port nobody listens on. @returns {Promise<number>} */
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer()
-    server.on('error', reject)
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.address()
-      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
+export async function freePort() {
+  for (;;) {
+    const port = await new Promise((resolve, reject) => {
+      const server = createServer()
+      server.on('error', reject)
+      server.listen(0, '127.0.0.1', () => {
+        const address = server.address()
+        server.close(() => resolve(typeof address === 'object' && address ? address.port : 0))
+      })
     })
-  })
+    // What was given out may not be listened on yet: two things started together do not get the same.
+    if (given.has(port)) continue
+    given.add(port)
+    return port
+  }
 }
+
+/** @type {Set<number>} */
+const given = new Set()
 
 /** Whether a port can be listened on. @param {number} port @param {string} host @returns {Promise<boolean>} */
 export function isFree(port, host) {

@@ -19,6 +19,7 @@ export const enRoom = {
   'room.control.force': 'Held rate',
   'room.control.own': 'By its own control',
   'room.control.cock': 'Isolating valve',
+  'room.control.load': 'Heat that is taken',
   'room.clockwise': 'clockwise',
   'room.anticlockwise': 'anticlockwise',
   'room.openings': 'Opened',

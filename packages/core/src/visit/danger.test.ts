@@ -79,3 +79,17 @@ test('photographs are counted once; two devices that measure the same say so', (
   expect(visit.photos).toMatchObject([{ id: photoId, caption: 'Stain', stepId: 'make-safe' }])
   expect(visit.oddities.map((o) => o.code)).toEqual(['photo-twice', 'measured-by-two'])
 })
+
+test('a clock that runs past midnight, or over the change to winter time, has run out when its seconds have passed', () => {
+  for (const [from, early, out] of [
+    ['2026-06-01T23:59:30.000Z', '2026-06-02T00:01:00.000Z', '2026-06-02T00:01:30.000Z'],
+    ['2026-10-25T00:59:30.000Z', '2026-10-25T01:01:00.000Z', '2026-10-25T01:01:30.000Z'],
+  ] as const) {
+    const log = new TestLog().start()
+    log.add('timer.started', { timer: 'case-sweep', seconds: 120 }, { at: from })
+    log.add('timer.ended', { timer: 'case-sweep' }, { at: early })
+    expect(at(log).visit.timers.at(-1)?.endedAt).toBeNull()
+    log.add('timer.ended', { timer: 'case-sweep' }, { at: out })
+    expect(at(log).visit.timers.at(-1)?.endedAt).toBe(out)
+  }
+})

@@ -30,7 +30,7 @@ describe.each(DEMO_CARDS.map((c) => [c.id, c] as const))('%s', (_, card) => {
     const { design, roomK } = sim.surroundings
     for (const rateId of rates) {
       unwrap(sim.set({ call: true, force: rateId }))
-      unwrap(sim.advance(500))
+      unwrap(sim.advance(240))
       const s = sim.snapshot()
       expect([rateId, s.phase, s.lit]).toEqual([rateId, 'running', true])
       const rate = design.rates.find((r) => r.id === rateId)!

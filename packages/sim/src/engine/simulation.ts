@@ -108,7 +108,7 @@ export function prepare(setup: Setup): Result<Surroundings> {
 }
 
 /** The rate that controls and thermostat ask for. */
-export function wantedRate(design: Design, controls: Controls, waterK: number, running: boolean): DesignRate {
+function wantedRate(design: Design, controls: Controls, waterK: number, running: boolean): DesignRate {
   const forced = controls.force === design.ignition.id ? design.ignition : design.rates.find((r) => r.id === controls.force)
   if (forced) return forced
   if (!running) return design.ignition

@@ -2,7 +2,7 @@
 
 import type { Card, GasId } from '@lucerna/core/appliance'
 import { sequenceOf } from '@lucerna/core/sequence'
-import { AT_REST, type Controls, type FaultId, type GasReading, type PointReading, type Setup, TEST_POINTS } from '@lucerna/sim/engine'
+import { AT_REST, type Controls, type FaultId, type GasReading, type PointReading, type Setup } from '@lucerna/sim/engine'
 import { useMemo, useState } from 'react'
 import { clockText } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
@@ -145,10 +145,13 @@ function Desk({
                 {t('room.points')}
               </h2>
               <dl className="grid gap-x-6 text-sm sm:grid-cols-2">
-                {TEST_POINTS.map((p) => (
-                  <div key={p} className="flex justify-between gap-3 border-b hairline py-1">
-                    <dt className="quiet">{t(`room.point.${p}`)}</dt>
-                    <dd className="text-right tabular-nums">{readingText(frame.readings[p], units)}</dd>
+                {[
+                  ...frame.readings.map((r) => [r.point, pointText(r, units)] as const),
+                  ...frame.gases.map((g) => [g.point, gasText(g, units)] as const),
+                ].map(([point, text]) => (
+                  <div key={point} className="flex justify-between gap-3 border-b hairline py-1">
+                    <dt className="quiet">{t(`room.point.${point}`)}</dt>
+                    <dd className="text-right tabular-nums">{text}</dd>
                   </div>
                 ))}
               </dl>
@@ -170,14 +173,14 @@ function Desk({
 const OF_UNIT = { Pa: 'pressure.chamberDifferential', A: 'flame.current', V: 'pilotGenerator.open', Ω: 'coil.resistance' } as const
 
 /** What an instrument would show, in the digits of its measurand. */
-const readingText = (r: PointReading | GasReading, units: Units): string =>
-  'unit' in r
-    ? figureWithUnit(r.unit === 'V' && r.value > 2 ? 'coil.holdVoltage' : OF_UNIT[r.unit], r.value, units)
-    : [
-        `O₂ ${figureWithUnit('o2.flue', r.o2Dry, units)}`,
-        `CO ${figureWithUnit('co.flue', r.coDry, units)}`,
-        figureWithUnit('temperature.flue', r.temperatureK, units),
-      ].join(' · ')
+const pointText = (r: PointReading, units: Units): string =>
+  figureWithUnit(r.unit === 'V' && r.value > 2 ? 'coil.holdVoltage' : OF_UNIT[r.unit], r.value, units)
+const gasText = (g: GasReading, units: Units): string =>
+  [
+    `O₂ ${figureWithUnit('o2.flue', g.o2Dry, units)}`,
+    `CO ${figureWithUnit('co.flue', g.coDry, units)}`,
+    figureWithUnit('temperature.flue', g.temperatureK, units),
+  ].join(' · ')
 
 function Choose({
   label,

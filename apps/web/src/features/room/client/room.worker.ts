@@ -2,15 +2,17 @@ import type { Result } from '@lucerna/core/result'
 import {
   type Controls,
   type FaultId,
+  GAS_POINTS,
   gasAt,
+  type GasPoint,
   type GasReading,
+  METER_POINTS,
+  type MeterPoint,
   type PointReading,
   readingAt,
   type Setup,
   Simulation,
   type Snapshot,
-  TEST_POINTS,
-  type TestPoint,
 } from '@lucerna/sim/engine'
 import { expose } from 'comlink'
 
@@ -31,30 +33,18 @@ export interface RoomFrame {
   readonly points: readonly TracePoint[]
   readonly signature: readonly { readonly id: string; readonly atS: number }[]
   /** What an ideal instrument shows at every test point. */
-  readonly readings: Readonly<Record<TestPoint, PointReading | GasReading>>
+  readonly gases: readonly (GasReading & { readonly point: GasPoint })[]
+  readonly readings: readonly (PointReading & { readonly point: MeterPoint })[]
 }
 
 /** How many points a second of traces is worth at most: a long stretch is thinned, not drawn whole. */
 const POINTS_A_FRAME = 20
 let sim: Simulation | null = null
 
-const GASES: readonly TestPoint[] = [
-  'flue-gas',
-  'flue-gas-after-hood',
-  'flue-gas-loose-probe',
-  'intake-air',
-  'room-air',
-  'case-seam',
-  'supply-air',
-]
-
-const readings = (of: Simulation): RoomFrame['readings'] =>
-  Object.fromEntries(
-    TEST_POINTS.map((point) => [
-      point,
-      GASES.includes(point) ? gasAt(of, point as Parameters<typeof gasAt>[1]) : readingAt(of, point as Parameters<typeof readingAt>[1]),
-    ]),
-  ) as RoomFrame['readings']
+const readings = (of: Simulation): Pick<RoomFrame, 'gases' | 'readings'> => ({
+  gases: GAS_POINTS.map((point) => ({ point, ...gasAt(of, point) })),
+  readings: METER_POINTS.map((point) => ({ point, ...readingAt(of, point) })),
+})
 
 const trace = (s: Snapshot): TracePoint => ({
   timeS: s.timeS,
@@ -91,7 +81,7 @@ const room = {
         points.push(trace(sim.snapshot()))
       }
     }
-    return { snapshot: sim.snapshot(), points, signature: sim.signature, readings: readings(sim) }
+    return { snapshot: sim.snapshot(), points, signature: sim.signature, ...readings(sim) }
   },
 }
 export type Room = typeof room

@@ -8,7 +8,7 @@ import type { Room, RoomFrame, TracePoint } from './room.worker'
 
 const FRAME_MS = 250
 /** What the traces go back to. */
-export const TRACE_S = 900
+const TRACE_S = 900
 
 export interface RoomDesk {
   readonly frame: RoomFrame | null

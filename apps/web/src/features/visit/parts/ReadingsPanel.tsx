@@ -76,8 +76,10 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
   const latest = latestByKey(state.readings)
-  // Going on is offered, never urged, while something of this step is outside its band.
-  const outside = step.needs.some((need) => latest.get(readingKey(need))?.verdict.status === 'outside')
+  // Going on is offered, never urged, while something of this step is outside its band or was read too early.
+  const verdicts = step.needs.flatMap((need) => latest.get(readingKey(need))?.verdict ?? [])
+  const outside = verdicts.some((v) => v.status === 'outside')
+  const tooEarly = verdicts.some((v) => v.because === 'early')
   const done = complete && typed.length === 0
   const padNeed = keys.wanted ? step.needs.find((n) => readingKey(n) === keys.at) : undefined
   const rate = rateLabel(appliance, step.firingStateId)
@@ -261,7 +263,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
                   type="button"
                   data-key="n"
                   disabled={!complete || typed.length > 0}
-                  className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside ? 'btn-primary' : 'btn-outline'}`}
+                  className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside && !tooEarly ? 'btn-primary' : 'btn-outline'}`}
                   onClick={() => desk.finishStep(step)}
                 >
                   {t('record.next')}
