@@ -30,7 +30,7 @@ describe.each(DEMO_CARDS.map((c) => [c.id, c] as const))('%s', (_, card) => {
     const { design, roomK } = sim.surroundings
     for (const rateId of rates) {
       unwrap(sim.set({ call: true, force: rateId }))
-      unwrap(sim.advance(240))
+      unwrap(sim.advance(200))
       const s = sim.snapshot()
       expect([rateId, s.phase, s.lit]).toEqual([rateId, 'running', true])
       const rate = design.rates.find((r) => r.id === rateId)!
@@ -54,7 +54,7 @@ describe.each(DEMO_CARDS.map((c) => [c.id, c] as const))('%s', (_, card) => {
     const sim = unwrap(Simulation.of({ card, gas, seed: 9, faults: { gasLeak: 1e-6, otherLoad: 4000 } }))
     for (const call of [true, false, true]) {
       unwrap(sim.set({ call }))
-      unwrap(sim.advance(150))
+      unwrap(sim.advance(100))
     }
     const b = sim.balance()
     expect(b.grossJ).toBeGreaterThan(1e5)
@@ -193,9 +193,9 @@ describe('bad input', () => {
 
 /** A start and a minute's run, then a flame that is not seen any more: the safeguard shows what it is worth. */
 function trial(of: Setup) {
-  const sim = run(of, 70)
+  const sim = run(of, 60)
   unwrap(sim.break({ rodCondition: 0.02, pilotSensor: 0 }))
-  unwrap(sim.advance(20))
+  unwrap(sim.advance(15))
   return sim
 }
 /** One of each kind, one on LPG, one that makes steam. */
