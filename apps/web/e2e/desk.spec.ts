@@ -170,7 +170,7 @@ test(
   PHONE,
   async ({ page, browser }, { project, parallelIndex }) => {
     const second = (process.env.SECOND_URL ?? '').split(' ')[parallelIndex]
-    test.skip(!second, 'only one web process')
+    expect(second, 'SECOND_URL names another web process').toBeTruthy()
     await signIn(page, 'Tobias')
     const visit = `/visits/${await planAnother(page, '7 Quarry Row')}`
     await page.goto(visit)
@@ -205,7 +205,7 @@ test(
 
 test('the session ends in the middle: signed in again on the spot, nothing lost', async ({ page }, { parallelIndex }) => {
   const password = (process.env.DEMO_PASSWORDS ?? '').split(' ')[parallelIndex]
-  test.skip(!password, 'the password of the demo people is not known')
+  expect(password, 'DEMO_PASSWORDS knows the demo people').toBeTruthy()
   await signIn(page, 'Tobias')
   await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
   await start(page)

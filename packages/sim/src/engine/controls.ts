@@ -15,8 +15,8 @@ export interface Controls {
   readonly power: boolean
   /** A rate held by service mode, switches or jumpers; null: the appliance's own control. */
   readonly force: string | null
-  /** Heat taken by the installation at rated temperature, W; null: what the appliance gives at its rated input. */
-  readonly loadW: number | null
+  /** Heat taken by the warm installation, as a share of what the appliance gives at its rated input (1); 0 to 10. */
+  readonly load: number
   /** Net position of each adjuster from as delivered, in its own unit, clockwise positive. */
   readonly adjusters: Readonly<Record<string, number>>
   /** Covers, caps and hoses that are off or on: names from {@link OPENINGS}. */
@@ -36,7 +36,7 @@ export const AT_REST: Controls = {
   cock: 1,
   power: true,
   force: null,
-  loadW: null,
+  load: 1,
   adjusters: {},
   open: [],
   bridged: [],
@@ -97,10 +97,10 @@ export function checkControls(design: Design, controls: Controls): Result<Contro
   if (controls.force !== null && !design.rates.some((r) => r.id === controls.force) && controls.force !== design.ignition.id)
     return fail('no-such-rate', { rate: controls.force }, ['force'])
   if (!Number.isFinite(controls.cock)) return fail('not-finite', {}, ['cock'])
-  if (controls.loadW !== null && !Number.isFinite(controls.loadW)) return fail('not-finite', {}, ['loadW'])
+  if (!Number.isFinite(controls.load)) return fail('not-finite', {}, ['load'])
   return ok({
     ...controls,
     cock: min(1, max(0, controls.cock)),
-    loadW: controls.loadW === null ? null : min(10 * design.grossMaxW, max(0, controls.loadW)),
+    load: min(10, max(0, controls.load)),
   })
 }

@@ -125,7 +125,7 @@ export function flowsOf(s: Surroundings, state: FlowState, order: Order): Flows 
   const { rate } = order
   const altitude = design.airPressurePa / SEA_LEVEL_PA
   const power = controls.power ? faults.mainsVoltage : 0
-  const any = order.lit.some(Boolean)
+  const burns = order.lit.some(Boolean)
 
   // Gas: down the line, each loss with the square of the flow
   const other = faults.otherLoad / (design.gas.grossCvJPerM3 * faults.calorific)
@@ -255,7 +255,7 @@ export function flowsOf(s: Surroundings, state: FlowState, order: Order): Flows 
   const coMeasured = design.mixing === 'premix' ? premixCo(lambda, load) : 0
   const air = design.card.flueType === 'room-sealed' ? s.outsideK : s.roomK
   let flue: Flue | null = null
-  if (any && burning > 0) {
+  if (burns && burning > 0) {
     const coAirFree =
       design.mixing === 'premix'
         ? (coMeasured + faults.flameSpread * 2e-3) * max(1, lambda)
@@ -323,7 +323,7 @@ export function flowsOf(s: Surroundings, state: FlowState, order: Order): Flows 
     spillShare: clamp(spillShare, 0, 1),
     dilution,
     // The rod of a burner that is not premixed stands in the inner flame, which is richer than the whole.
-    flameCurrentA: any
+    flameCurrentA: burns
       ? design.flameCurrentA * flameCurrentShare(design.mixing === 'premix' ? lambda : 1 + 0.4 * (lambda - 1), load) * signal
       : 0,
     primaryAeration,

@@ -395,7 +395,7 @@ export class Simulation {
 
   private loadW(roomK: number): number {
     const { design, controls, faults } = this.current
-    const rated = controls.loadW ?? design.grossMaxW * 0.86
+    const rated = controls.load * design.grossMaxW * 0.86
     const warm = (this.state.waterK - roomK) / max(5, design.setPointK - 5 - roomK)
     return rated * max(0, warm) * min(1.2, faults.flow)
   }

@@ -149,7 +149,7 @@ test('a million random steps on random appliances: never anything that is no num
           bridged: random() < 0.2 ? ['limit', 'air-switch', 'flame'] : [],
           pilotLit: random() < 0.9,
           reset: random() < 0.3,
-          loadW: random() < 0.5 ? null : random() * 1e6,
+          load: random() < 0.5 ? 1 : random() * 12,
         }),
       )
       unwrap(sim.advance(100))

@@ -5,7 +5,10 @@ import { type Controls, INTERLOCKS, OPENINGS } from '@lucerna/sim/engine'
 import { Minus, Plus } from 'lucide-react'
 import { t } from '@/ui/words'
 
-const RATED_OUTPUT = 0.95
+const SLIDERS = [
+  ['cock', 1],
+  ['load', 1.5],
+] as const
 
 /** Everything a technician can touch: calls and power, the cock, the held rate, screws, covers and jumpers. */
 export function ControlsPanel({
@@ -17,8 +20,6 @@ export function ControlsPanel({
   readonly controls: Controls
   readonly onChange: (change: Partial<Controls>) => void
 }) {
-  // What the installation takes when it is warm: the appliance's own output at its rated input.
-  const ratedW = Math.max(...card.ratings.map((r) => r.inputMaxNetW)) * RATED_OUTPUT
   const rates = card.firingStates.filter((s) => s.kind === 'rate' || (s.kind === 'ignition' && s.nominalInputW !== null))
   return (
     <section aria-labelledby="room-controls" className="flex flex-col gap-3">
@@ -53,30 +54,20 @@ export function ControlsPanel({
           ))}
         </select>
       </label>
-      <label className="flex flex-col gap-1 text-sm">
-        {t('room.control.cock')}
-        <input
-          type="range"
-          min={0}
-          max={1}
-          step={0.05}
-          className="range w-full range-primary"
-          value={controls.cock}
-          onChange={(e) => onChange({ cock: Number(e.target.value) })}
-        />
-      </label>
-      <label className="flex flex-col gap-1 text-sm">
-        {t('room.control.load')}
-        <input
-          type="range"
-          min={0}
-          max={1.5}
-          step={0.05}
-          className="range w-full range-primary"
-          value={controls.loadW === null ? 1 : controls.loadW / ratedW}
-          onChange={(e) => onChange({ loadW: Number(e.target.value) * ratedW })}
-        />
-      </label>
+      {SLIDERS.map(([id, max]) => (
+        <label key={id} className="flex flex-col gap-1 text-sm">
+          {t(`room.control.${id}`)}
+          <input
+            type="range"
+            min={0}
+            max={max}
+            step={0.05}
+            className="range w-full range-primary"
+            value={controls[id]}
+            onChange={(e) => onChange({ [id]: Number(e.target.value) })}
+          />
+        </label>
+      ))}
       {card.adjusters.map((a) => {
         const at = controls.adjusters[a.id] ?? 0
         const step = a.unit === 'turn' ? 0.125 : 1
