@@ -9,6 +9,7 @@ export default tseslint.config(
       '**/.next/',
       '.data/',
       '**/next-env.d.ts',
+      'apps/web/public/sw.js',
       'apps/web/src/db/migrations/',
       '**/test-results/',
       '**/playwright-report/',

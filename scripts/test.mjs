@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { spawn } from 'node:child_process'
-import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { build, prepare, secrets, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { debianPackage, freePort, ROOT, say, sleep, Told, WEB } from './lib/run.mjs'
@@ -60,23 +60,38 @@ async function check(script) {
   say(`${code === 0 ? 'ok' : 'FAILED'} ${script}`)
 }
 
-/** A database of its own for one run, gone afterwards. @param {string} name @param {boolean} seed */
-async function throwaway(name, seed) {
-  const dir = clusterFolder(`test-${name}-${process.pid}`)
-  const secret = secrets(path.join(ROOT, `.data/test-${name}-${process.pid}.json`))
+/** @type {ReturnType<typeof makeCluster> | undefined} */
+let cluster
+/** One throwaway cluster for the run, migrated and seeded once; every step and every browser worker gets a copy of that database. */
+async function makeCluster() {
+  const dir = clusterFolder(`test-${process.pid}`)
+  const file = path.join(ROOT, `.data/test-${process.pid}.json`)
+  const secret = secrets(file)
   const server = await startPostgres({ dir, password: secret.owner, throwaway: true })
   stops.push(async () => {
     await server.stop()
-    for (const gone of [dir, `${dir}.log`, path.join(ROOT, `.data/test-${name}-${process.pid}.json`)])
-      rmSync(gone, { recursive: true, force: true })
+    for (const gone of [dir, `${dir}.log`, file]) rmSync(gone, { recursive: true, force: true })
   })
-  const ownerUrl = server.url('lucerna', secret.owner, 'postgres')
-  await prepare({ ownerUrl, secret, seed })
-  return { ownerUrl, secret, appUrl: appUrl(ownerUrl, secret.app).url, server }
+  const ownerUrl = (/** @type {string} */ name) => server.url('lucerna', secret.owner, name)
+  const { url } = await prepare({ ownerUrl: ownerUrl('postgres'), secret, seed: true })
+  return { secret, ownerUrl, appUrl: url }
+}
+
+/** A database of its own for one step or worker, with the demo world in it. @param {string} name */
+async function throwaway(name) {
+  const { secret, ownerUrl, appUrl } = await (cluster ??= makeCluster())
+  // Imported here, since the front door opens before anything is installed.
+  const { default: postgres } = await import('postgres')
+  const sql = postgres(ownerUrl('template1'), { max: 1 })
+  await sql.unsafe(`create database "${name}" template postgres`)
+  await sql.end()
+  const own = new URL(appUrl)
+  own.pathname = `/${name}`
+  return { ownerUrl: ownerUrl(name), secret, appUrl: own.toString() }
 }
 
 async function jest() {
-  const db = await throwaway('jest', true)
+  const db = await throwaway('jest')
   const file = path.join(ROOT, `node_modules/.cache/lucerna-jest-${process.pid}.json`)
   mkdirSync(path.dirname(file), { recursive: true })
   const { code } = await shown(
@@ -107,7 +122,7 @@ function count(result, code) {
 
 /** A database and a server for one browser worker. @param {number} index */
 async function world(index) {
-  const db = await throwaway(`e2e-${index}`, true)
+  const db = await throwaway(`e2e-${index}`)
   const port = await freePort()
   const publicUrl = `http://127.0.0.1:${port}`
   const app = await serve({ host: '127.0.0.1', port, publicUrl, databaseUrl: db.appUrl, secret: db.secret, demo: true, log: 'ignore' })
@@ -127,10 +142,25 @@ async function world(index) {
   return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: db.secret.demo }
 }
 
+/**
+ * Debian's Chromium, without the parts that only a window needs where that can be had: it takes a seventh less of the machine.
+ * @returns {Promise<string>}
+ */
+async function browserBinary() {
+  const shell = '/usr/bin/chromium-headless-shell'
+  const whole = '/usr/bin/chromium'
+  if (process.env.CHROMIUM) return process.env.CHROMIUM
+  if (existsSync(shell)) return shell
+  await debianPackage('chromium-headless-shell', 'Chromium').catch(async (/** @type {unknown} */ error) => {
+    if (!existsSync(whole)) await debianPackage('chromium', 'Chromium')
+    else say(String(error instanceof Error ? error.message : error))
+  })
+  return existsSync(shell) ? shell : whole
+}
+
 /** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */
 async function browser(args, workers) {
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
-  if (!existsSync(chromium)) await debianPackage('chromium', 'Chromium')
+  const chromium = await browserBinary()
   await build()
   const worlds = await Promise.all(Array.from({ length: workers }, (_, i) => world(i)))
   const file = path.join(ROOT, `node_modules/.cache/lucerna-e2e-${process.pid}.json`)
@@ -182,11 +212,15 @@ try {
   const unknown = steps.filter((s) => !(s in WORK))
   if (unknown.length > 0) throw new Told(`Unknown step: ${unknown.join(', ')}. There are ${Object.keys(WORK).join(', ')}.`)
   await timed('install', ensurePackages)
-  // Checks without a database run beside the unit tests; what builds or serves has the machine for itself.
-  /** @type {string[]} */
-  const beside = steps.filter((s) => s === 'static' || s === 'jest')
-  await Promise.all(beside.map((step) => timed(step, WORK[step])))
-  for (const step of steps) if (!beside.includes(step)) await timed(step, WORK[step])
+  // Two lanes for two cores: checks and build beside the unit tests. What serves has the machine for itself.
+  /** @type {string[][]} */
+  const lanes = [steps.filter((s) => s === 'static' || s === 'build'), steps.filter((s) => s === 'jest')]
+  await Promise.all(
+    lanes.map(async (lane) => {
+      for (const step of lane) await timed(step, WORK[step])
+    }),
+  )
+  for (const step of steps) if (!lanes.some((lane) => lane.includes(step))) await timed(step, WORK[step])
 } catch (error) {
   failed++
   console.error(error instanceof Told ? `\n${error.message}` : error)

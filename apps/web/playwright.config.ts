@@ -33,6 +33,8 @@ export default defineConfig({
     baseURL,
     launchOptions: chromium,
     locale: 'en-GB',
+    // Stories that stop requests on their way see all of them only without one; its own story allows it.
+    serviceWorkers: 'block',
     contextOptions: { reducedMotion: 'reduce' },
     trace: 'off',
   },

@@ -54,9 +54,8 @@ export async function build() {
   const wanted = sourceHash()
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return false
   say('Building …')
-  await run(path.join(ROOT, 'node_modules/.bin/next'), ['build'], {
+  await run('npm', ['run', '--silent', 'build', '-w', '@lucerna/web'], {
     quiet: true,
-    cwd: WEB,
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   })
   writeFileSync(mark, wanted)

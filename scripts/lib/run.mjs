@@ -100,7 +100,7 @@ export function commandLine(pid) {
 
 const SOURCE_DIRS = ['packages', 'apps/web']
 const SOURCE_FILES = ['package.json', 'package-lock.json', 'tsconfig.base.json']
-const SKIP = new Set(['node_modules', '.next', 'e2e', 'test'])
+const SKIP = new Set(['node_modules', '.next', 'e2e', 'public', 'test'])
 
 /** One hash over everything a build is made from. */
 export function sourceHash() {

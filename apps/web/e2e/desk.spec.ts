@@ -112,7 +112,7 @@ test(
     const tab = (name: RegExp) => page.getByRole('navigation', { name: 'Appliances of this visit' }).getByRole('button', { name })
     await makeSafe(page)
     // The first: standing pressure, then its valve turns out to be on order.
-    await page.getByRole('button', { name: /open, gauge on/ }).click()
+    await gaugeOn(page)
     await record(page, ['30', '29.5'])
     await toStep(page, 'Isolate and prove dead')
     await answerAll(page)

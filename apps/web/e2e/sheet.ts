@@ -39,16 +39,51 @@ export interface Wish {
   readonly at?: (title: string) => Promise<boolean | void>
 }
 
-/**
- * The answers of {@link answerAll}, pressed one right after the other: a whole sheet asks a hundred things, and a story of one kind is about the order and the
- * gates, not about each button.
+/*
+ * A walk through a whole sheet is about its order, its gates and its endings: it presses and fills by the page's own events, a step in a few round trips. How a
+ * finger, a mouse and a keyboard get on with the same buttons is what the stories do that use `technician.ts`.
  */
+
+/** The one thing now: the only part of the screen that a walk looks at. */
+const NOW = 'section[aria-labelledby=now]'
+
+/** What the step at hand offers. */
+const offered = (page: Page) =>
+  page.locator(NOW).evaluate((main) => {
+    const buttons = [...main.querySelectorAll('button')].filter((b) => b.checkVisibility())
+    const label = (b: HTMLButtonElement) => (b.getAttribute('aria-label') ?? b.textContent ?? '').trim()
+    const count = (what: RegExp) => buttons.filter((b) => what.test(label(b))).length
+    return {
+      title: main.querySelector('h2')?.textContent ?? '',
+      place: [...main.querySelectorAll('*')].map((e) => e.textContent ?? '').find((said) => /^\d+ of \d+$/.test(said)) ?? '',
+      zeroes: count(/^(Zeroed (in|at)|CO cell responded)/),
+      joints: count(/^Closed, leak check$/),
+      prepare: count(/ now$|gauge on$|go on$/),
+      clocks: count(/^Start the clock$/),
+      record: buttons.some((b) => /^Record/.test(label(b)) && !b.disabled),
+      next: count(/^Next step$/),
+    }
+  })
+
+/** Presses the first button of the step that is called so, as soon as it is there and can be pressed. */
+const press = (page: Page, what: RegExp) =>
+  page.waitForFunction(
+    ([now, source]) => {
+      const button = [...document.querySelectorAll<HTMLButtonElement>(`${now} button`)].find(
+        (b) => new RegExp(source).test((b.getAttribute('aria-label') ?? b.textContent ?? '').trim()) && !b.disabled && b.checkVisibility(),
+      )
+      button?.click()
+      return button !== undefined
+    },
+    [NOW, what.source] as const,
+  )
+
+/** The answers of {@link answerAll}, pressed one right after the other. */
 async function answerInOneGo(page: Page, answers: Readonly<Record<string, string>> = {}): Promise<void> {
-  const groups = page.locator('section[aria-labelledby=now] [data-ask]')
-  if ((await groups.count()) === 0) return
-  await groups.evaluateAll((all, wished) => {
-    for (const group of all) {
-      if (group.querySelector('[aria-pressed=true]')) continue
+  const groups = page.locator(`${NOW} [data-ask]`)
+  const left = await groups.evaluateAll((all, wished) => {
+    const open = all.filter((group) => !group.querySelector('[aria-pressed=true]'))
+    for (const group of open) {
       const id = group.getAttribute('data-ask') ?? ''
       const renew = group.parentElement?.textContent?.includes('new each time') ? 'Renewed' : undefined
       const wanted = wished[id] ?? (id === 'signature' ? 'Nobody there' : renew)
@@ -56,44 +91,55 @@ async function answerInOneGo(page: Page, answers: Readonly<Record<string, string
       const button = wanted === undefined ? buttons[0] : buttons.find((b) => b.textContent?.trim() === wanted)
       button?.click()
     }
+    return open.length
   }, answers)
-  await expect(groups.filter({ hasNot: page.locator('[aria-pressed=true]') })).toHaveCount(0)
+  if (left > 0) await expect(groups.filter({ hasNot: page.locator('[aria-pressed=true]') })).toHaveCount(0)
 }
+
+/** Types the figures of a sound appliance; answers with whether there was a field at all. */
+const fillInOneGo = (page: Page, texts: Readonly<Record<string, string>>): Promise<boolean> =>
+  page.locator(`${NOW} input[id^=need-]`).evaluateAll((fields, wished) => {
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set
+    for (const field of fields) {
+      if (wished[field.id] === undefined) continue
+      set?.call(field, wished[field.id])
+      field.dispatchEvent(new Event('input', { bubbles: true }))
+    }
+    return fields.length > 0
+  }, texts)
 
 /** Answers, zeroes, clocks and figures of the step at hand, then on to the next. */
 export async function doStep(page: Page, wish: Wish): Promise<void> {
-  const heading = page.locator('h2#now')
-  const title = await heading.innerText()
-  const main = page.locator('section[aria-labelledby=now]')
+  const main = page.locator(NOW)
+  let here = await offered(page)
+  const { title, place } = here
   const skipped = Object.keys(wish.skip ?? {}).find((t) => title.startsWith(t))
   if (skipped) {
     await page.getByRole('button', { name: 'Skip', exact: true }).click()
     await page.getByLabel(/Why is this step left out/).fill(wish.skip![skipped]!)
     await page.getByRole('button', { name: 'Skip it' }).click()
-    return expect(heading).not.toHaveText(title)
+    return expect(page.locator('h2#now')).not.toHaveText(title)
   }
-  await zeroAll(page)
+  if (here.zeroes > 0) await zeroAll(page)
   await answerInOneGo(page, wish.answers)
   if (title === 'Close loose ends') await putEverythingBack(page)
-  const joint = main.getByRole('button', { name: 'Closed, leak check' })
   if (title.startsWith('Joints'))
-    for (let left = await joint.count(); left > 0; left--) {
-      await joint.first().click()
-      await main.getByRole('button', { name: 'tight by detector and fluid' }).click()
-      await expect(joint).toHaveCount(left - 1)
+    for (let left = here.joints; left > 0; left--) {
+      await press(page, /^Closed, leak check$/)
+      await press(page, /^tight by detector and fluid$/)
+      await expect(main.getByRole('button', { name: 'Closed, leak check' })).toHaveCount(left - 1)
     }
-  const prepare = main.getByRole('button', { name: / now$|gauge on$|go on$/ })
-  // One of the two is there once the step is drawn.
-  await expect(prepare.or(main.getByRole('button', { name: 'Next step' })).first()).toBeVisible()
-  if ((await prepare.count()) > 0) {
-    await prepare.click()
-    await expect(prepare).toHaveCount(0)
+  // One of the two is there once all is answered.
+  await expect.poll(async () => ((here = await offered(page)), here.prepare + here.next), { intervals: [20, 50, 100] }).toBeGreaterThan(0)
+  if (here.prepare > 0) {
+    await press(page, / now$|gauge on$|go on$/)
+    await expect(main.getByRole('button', { name: / now$|gauge on$|go on$/ })).toHaveCount(0)
     await page.clock.fastForward('11:00')
+    here = await offered(page)
   }
-  while ((await main.getByRole('button', { name: 'Start the clock' }).count()) > 0) {
-    const clocks = await main.getByRole('button', { name: 'Start the clock' }).count()
-    await main.getByRole('button', { name: 'Start the clock' }).first().click()
-    await expect(main.getByRole('button', { name: 'Start the clock' })).toHaveCount(clocks - 1)
+  while (here.clocks > 0) {
+    await press(page, /^Start the clock$/)
+    await expect(main.getByRole('button', { name: 'Start the clock' })).toHaveCount(here.clocks - 1)
     await page.clock.fastForward('10:30')
     // Time that jumps is time in which nobody looked: work that somebody does meanwhile is asked about.
     const unseen = main.getByRole('button', { name: 'Yes, to the end' })
@@ -101,19 +147,12 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
     await expect(unseen.or(out).first()).toBeVisible()
     if ((await unseen.count()) > 0) await unseen.click()
     await expect(out).not.toHaveCount(0)
+    here = await offered(page)
   }
-  const fields = main.locator('input[id^=need-]')
-  for (const field of await fields.all()) {
-    const text = wish.texts[(await field.getAttribute('id')) ?? '']
-    if (text !== undefined) await field.fill(text)
-  }
-  const record = main.getByRole('button', { name: /^Record/ })
-  if ((await fields.count()) > 0 && (await record.isEnabled())) await record.click()
-  const place = page.getByText(/^\d+ of \d+$/).locator('visible=true')
-  const here = await place.innerText()
-  await main.getByRole('button', { name: 'Next step' }).click()
+  if ((await fillInOneGo(page, wish.texts)) && (await offered(page)).record) await press(page, /^Record/)
+  await press(page, /^Next step$/)
   // Two steps may be called alike.
-  await expect(place).not.toHaveText(here)
+  await expect.poll(async () => (await offered(page)).place, { intervals: [20, 50, 100] }).not.toBe(place)
 }
 
 /** Step by step up to one whose title begins so. */
@@ -124,7 +163,7 @@ export const walkTo = (page: Page, title: string, wish: Wish): Promise<string[]>
 export async function workThrough(page: Page, wish: Wish): Promise<string[]> {
   const titles: string[] = []
   for (;;) {
-    const title = await page.locator('h2#now').innerText()
+    const { title } = await offered(page)
     if (title === 'Finish' || (await wish.at?.(title))) {
       await allKept(page)
       return titles

@@ -63,6 +63,7 @@ export const en = {
   'theme.lucerna-day': 'Day',
   'theme.lucerna-glare': 'Glare',
   'theme.device': 'As the device',
+  'offline.as-of': 'The server is away. This is the list of {{time}}; visits opened on this device before open here too.',
   close: 'Close',
   loading: 'Fetching …',
   'error.not-found': 'There is nothing here',

@@ -1,6 +1,7 @@
 import { Calculator, CalendarDays, Ellipsis, Flame, House } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
+import { KeepPage } from '@/features/offline/KeepPage'
 import { Palette } from '@/features/search/Palette'
 import { Mark } from './Mark'
 import { PersonMenu } from './PersonMenu'
@@ -61,6 +62,7 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
           <PersonMenu person={person} />
         </div>
       </header>
+      <KeepPage />
       <main id="main" className="flex-1 pb-20 lg:pb-0">
         {children}
       </main>

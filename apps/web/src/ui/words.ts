@@ -18,8 +18,17 @@ void instance.init({
 
 type Params = Readonly<Record<string, string | number>>
 
+/** Texts without parameters, by key: a screen asks for some hundred of them each time it is drawn. */
+const said = new Map<string, string>()
+instance.on('languageChanged', () => said.clear())
+
 /** Words of the interface by key, with parameters filled in. A key that is put together is checked by the tests of the message file. */
-export const t = (key: MessageKey | (string & {}), params: Params = {}): string => instance.t(String(key), params)
+export function t(key: MessageKey | (string & {}), params?: Params): string {
+  if (params) return instance.t(key, params)
+  let text = said.get(key)
+  if (text === undefined) said.set(key, (text = instance.t(key)))
+  return text
+}
 
 /** Whether there are words for a key that came from data. */
 export const hasWords = (key: string): boolean => key in en

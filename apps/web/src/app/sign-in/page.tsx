@@ -1,5 +1,6 @@
 import Link from 'next/link'
 import { redirect } from 'next/navigation'
+import { ForgetDevice } from '@/features/offline/ForgetDevice'
 import { demoSignInAction } from '@/features/sign-in/actions'
 import { SignInForm } from '@/features/sign-in/SignInForm'
 import { demoPasscode } from '@/seed/demoPasscode'
@@ -17,6 +18,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
   if (await currentActor()) redirect(next)
   return (
     <main className="mx-auto flex min-h-dvh max-w-5xl flex-col justify-center gap-10 px-4 py-10 lg:flex-row lg:items-center lg:gap-20">
+      <ForgetDevice />
       <section className="w-full max-w-sm">
         <div className="mb-8 flex items-center gap-3">
           <Mark size={44} />

@@ -2,7 +2,7 @@
 
 import type { JobKind, Step } from '@lucerna/core/procedure'
 import { dangerOf, type Role, type StoredEvent, type VisitContext, VisitFold } from '@lucerna/core/visit'
-import { useCallback, useMemo, useState, useSyncExternalStore } from 'react'
+import { useMemo, useState } from 'react'
 import { Frame } from '@/ui/Frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
@@ -46,25 +46,12 @@ export interface VisitScreenProps {
   }
 }
 
-/** Seconds pass only where somebody looks at a clock. */
-function useNow(): number {
-  return useSyncExternalStore(
-    useCallback((changed: () => void) => {
-      const id = setInterval(changed, 1000)
-      return () => clearInterval(id)
-    }, []),
-    () => Math.floor(Date.now() / 1000) * 1000,
-    () => 0,
-  )
-}
-
 /** The place where a technician works: the line, the run sheet, one thing now, loose ends hanging. */
 export function VisitScreen(props: VisitScreenProps) {
   const { visitId, context, sheets, actor } = props
   const log = useVisitLog(visitId, props.events, actor)
   const photos = usePhotoQueue(visitId, actor.userId)
   const devices = useLive(visitId, log.heard)
-  const now = useNow()
   // One fold that goes on: an event costs what it changes, not the whole log.
   const fold = useMemo(() => new VisitFold(visitId, context), [visitId, context])
   const visit = useMemo(() => fold.advance(log.events), [fold, log.events])
@@ -121,7 +108,6 @@ export function VisitScreen(props: VisitScreenProps) {
     units,
     timeZone: props.timeZone,
     role: actor.role,
-    now,
     events: log.events,
     record: log.record,
     confirmers: props.confirmers,

@@ -1,5 +1,6 @@
 import { instrumentsNeeded } from '@lucerna/core/procedure'
 import Link from 'next/link'
+import { AsOf } from '@/features/offline/AsOf'
 import { VisitList } from '@/features/today/DayList'
 import { LeadDesk, PlannerDesk, Warnings } from '@/features/today/desks'
 import { practiceOfFirm } from '@/features/workings/server/start'
@@ -45,6 +46,7 @@ export default async function TodayPage() {
   return (
     <Frame title={t('nav.today')} subtitle={dateAt(now.toISOString(), zone)} here="today" person={actor} openVisitId={openVisitId}>
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
+        <AsOf at={now.toISOString()} timeZone={zone} />
         <Warnings actor={actor} now={now} />
         {mine.length > 0 && list(t('today.mine'), mine, true)}
         {mine.length === 0 && gasWork && visits.length > 0 && (

@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@lucerna/core/visit'
+import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
 import Dexie, { type EntityTable } from 'dexie'
 import { v7 as uuidv7 } from 'uuid'
 
@@ -29,15 +29,26 @@ export interface QueuedPhoto extends Queued {
   readonly picture: Blob
 }
 
+/** An event that the server has: kept too, so that a page opened again without a network shows all that was acknowledged. */
+interface KnownEvent {
+  readonly id: string
+  readonly visitId: string
+  readonly userId: string
+  readonly keptAt: number
+  readonly event: StoredEvent
+}
+
 class DeviceStore extends Dexie {
   events!: EntityTable<QueuedEvent, 'id'>
   photos!: EntityTable<QueuedPhoto, 'id'>
+  known!: EntityTable<KnownEvent, 'id'>
   facts!: EntityTable<{ key: string; value: string | number }, 'key'>
 
   constructor() {
     super('lucerna')
     this.version(1).stores({ events: 'id, [visitId+userId]', facts: 'key' })
     this.version(2).stores({ photos: 'id, [visitId+userId]' })
+    this.version(3).stores({ known: 'id, [visitId+userId], keptAt' })
   }
 }
 
@@ -76,3 +87,24 @@ export const keepPhoto = (photo: QueuedPhoto): Promise<unknown> => device().phot
 export const letPhotoGo = (id: string): Promise<void> => device().photos.delete(id)
 export const waitingPhotos = (visitId: string, userId: string): Promise<QueuedPhoto[]> =>
   device().photos.where({ visitId, userId }).sortBy('id')
+
+/** Logs of visits are kept on the device for two weeks. */
+const KEPT_MS = 14 * 86_400_000
+
+/** Keeps what the server has of a visit's log. */
+export const remember = (visitId: string, userId: string, events: readonly StoredEvent[], now: number): Promise<unknown> =>
+  device().known.bulkPut(events.map((event) => ({ id: event.id, visitId, userId, keptAt: now, event })))
+
+/** What this person's device knows of a visit's log, in the order of the server; what is old is let go. */
+export async function remembered(visitId: string, userId: string, now: number): Promise<StoredEvent[]> {
+  const { known } = device()
+  await known
+    .where('keptAt')
+    .below(now - KEPT_MS)
+    .delete()
+  const found = await known.where({ visitId, userId }).toArray()
+  return found.map((k) => k.event).sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0))
+}
+
+/** Forgets all logs that the server has anyway. */
+export const forgetLogs = (): Promise<void> => device().known.clear()

@@ -4,7 +4,7 @@ import { EMIT_TABLE, type Role, type StoredEvent, type VisitEvent } from '@lucer
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { knownWithoutGap, whatIsSaid } from './log'
 import { fetchEvents, postEvents } from './post'
-import { keep, letGo, type QueuedEvent, waiting } from './queue'
+import { keep, letGo, type QueuedEvent, remember, remembered, waiting } from './queue'
 import { RETRY_MS } from './retry'
 import { type NewEvent, writeDown } from './writeDown'
 
@@ -41,6 +41,7 @@ export function useVisitLog(
   initial: readonly StoredEvent[],
   actor: { readonly userId: string; readonly name: string; readonly role: Role },
 ): VisitLog {
+  const { userId, name, role } = actor
   const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
   const storedRef = useRef<readonly StoredEvent[]>(initial)
   /** The newest place in the log that the server has told of. */
@@ -53,15 +54,18 @@ export function useVisitLog(
   const busy = useRef(false)
   const failures = useRef(0)
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
-  const { userId, name, role } = actor
 
-  const hold = useCallback((fresh: readonly StoredEvent[]) => {
-    const known = new Set(storedRef.current.map((e) => e.id))
-    const more = fresh.filter((e) => !known.has(e.id))
-    if (more.length === 0) return
-    storedRef.current = [...storedRef.current, ...more]
-    setStored(storedRef.current)
-  }, [])
+  const hold = useCallback(
+    (fresh: readonly StoredEvent[]) => {
+      const known = new Set(storedRef.current.map((e) => e.id))
+      const more = fresh.filter((e) => !known.has(e.id))
+      if (more.length === 0) return
+      storedRef.current = [...storedRef.current, ...more]
+      setStored(storedRef.current)
+      void remember(visitId, userId, more, Date.now())
+    },
+    [visitId, userId],
+  )
 
   const change = useCallback((next: readonly QueuedEvent[]) => {
     queueRef.current = next
@@ -158,6 +162,11 @@ export function useVisitLog(
 
   useEffect(() => {
     let gone = false
+    // A page that was kept on the device begins with the log of the day it was kept.
+    void remembered(visitId, userId, Date.now()).then((found) => {
+      if (!gone) hold(found)
+      return remember(visitId, userId, storedRef.current, Date.now())
+    })
     void waiting(visitId, userId).then((found) => {
       if (gone || found.length === 0) return
       const known = new Set(queueRef.current.map((q) => q.id))
@@ -177,7 +186,7 @@ export function useVisitLog(
       window.removeEventListener('online', again)
       window.removeEventListener('focus', again)
     }
-  }, [visitId, userId, change])
+  }, [visitId, userId, change, hold])
 
   const record = useCallback(
     async (fresh: readonly NewEvent[]) => {

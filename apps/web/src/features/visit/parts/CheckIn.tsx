@@ -5,13 +5,15 @@ import { clockText } from '@/ui/dates'
 import { playTone } from '@/ui/tones'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { useNow } from '../client/useNow'
 import { may, useDesk } from './context'
 
 const EVERY_S = 3600
 
 /** Working alone: an hour to say that one is well, from the log, so that every device of the visit knows. */
 export function CheckIn() {
-  const { visit, now, record, role } = useDesk()
+  const { visit, record, role } = useDesk()
+  const now = useNow()
   const clock = visit.timers.findLast((c) => c.timer === 'check-in')
   const left = clock && now > 0 ? (Date.parse(clock.startedAt) + clock.seconds * 1000 - now) / 1000 : null
   const over = left !== null && left <= 0

@@ -5,6 +5,7 @@ import { useEffect, useRef } from 'react'
 import { clockText, timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
+import { useNow } from '../client/useNow'
 import { may, useDesk } from './context'
 
 /** The clocks of a step: they run by the log, so that a reload or a second device finds them where they are. */
@@ -24,7 +25,8 @@ const ATTENDED: readonly string[] = ['case-sweep', 'seat']
 const UNSEEN_MS = 30_000
 
 function Clock({ id, seconds, stepId }: Step['timers'][number] & { readonly stepId: string }) {
-  const { visit, appliance, now, record, role, timeZone } = useDesk()
+  const { visit, appliance, record, role, timeZone } = useDesk()
+  const now = useNow()
   const running = visit.timers.findLast((c) => c.timer === id && c.applianceId === appliance.id)
   const endsAt = running ? Date.parse(running.startedAt) + running.seconds * 1000 : null
   const left = endsAt === null ? null : Math.max(0, (endsAt - now) / 1000)

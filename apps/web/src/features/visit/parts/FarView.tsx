@@ -9,6 +9,7 @@ import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { hasLocalVoice, say } from '@/ui/speech'
 import { playTone } from '@/ui/tones'
 import { t } from '@/ui/words'
+import { useNow } from '../client/useNow'
 import { settlingOf } from '../view'
 import { rateLabel, stepTitle, useDesk } from './context'
 import { verdictWord } from './Line'
@@ -19,7 +20,8 @@ const ALARM_EVERY_MS = 6000
 
 /** Four figures that can be read from three metres, for when both hands are in the appliance; tones and a local voice if wanted. */
 export function FarView({ step, tones, onClose }: { readonly step: Step; readonly tones: boolean; readonly onClose: () => void }) {
-  const { appliance, state, context, units, now, visit } = useDesk()
+  const { appliance, state, context, units, visit } = useDesk()
+  const now = useNow()
   const ref = useRef<HTMLDialogElement>(null)
   const [sounds, setSounds] = useState(tones)
   const [speaks, setSpeaks] = useState(false)

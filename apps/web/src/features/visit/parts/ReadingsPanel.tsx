@@ -13,6 +13,7 @@ import { figureWithUnit } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { useDeviceId } from '../client/useDeviceId'
+import { useNow } from '../client/useNow'
 import type { NewEvent } from '../client/writeDown'
 import { settlingOf, stepComplete } from '../view'
 import { Computed } from './Computed'
@@ -48,7 +49,8 @@ function focusAfter(needs: readonly Need[], need: Need): void {
 /** A step of readings: bring the burner there, type, see the verdict, record, go on. */
 export function ReadingsPanel({ step, children }: { readonly step: Step; readonly children?: ReactNode }) {
   const desk = useDesk()
-  const { context, appliance, state, visit, units, record, role, now, prefill } = desk
+  const { context, appliance, state, visit, units, record, role, prefill } = desk
+  const now = useNow()
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(
     prefill?.stepId === step.id && (prefill.applianceId ?? appliance.id) === appliance.id ? prefill.texts : {},
   )

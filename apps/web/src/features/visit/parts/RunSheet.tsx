@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect, useRef } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { t } from '@/ui/words'
 import type { SheetEntry } from '../view'
 import { stepTitle, useDesk } from './context'
@@ -16,7 +16,9 @@ const MARKS: Record<SheetEntry['status'] | 'here', string> = {
 
 /** The ordered run sheet: what is done, what is next, what is locked and why. */
 export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetEntry[]; readonly currentId: string }) {
-  const { appliance, goTo } = useDesk()
+  const { appliance, steps, goTo } = useDesk()
+  // A sheet has some forty titles, and is drawn again with every event; they stay the same.
+  const titles = useMemo(() => new Map(steps.map((s) => [s.id, stepTitle(s, appliance)])), [steps, appliance])
   const list = useRef<HTMLOListElement>(null)
   // Long sheets scroll in their own column; the page itself stays where it is.
   useEffect(() => {
@@ -26,10 +28,6 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
   }, [currentId])
   const firstLocked = sheet.find((e) => e.lock)?.step.id
   const at = sheet.findIndex((e) => e.step.id === currentId)
-  const lockTitle = (id: unknown): string => {
-    const first = sheet.find((e) => e.step.id === id)
-    return first ? stepTitle(first.step, appliance) : ''
-  }
   return (
     <nav aria-label={t('sheet.title')}>
       <p className="mb-2 flex justify-between px-3 text-sm quiet">
@@ -51,11 +49,13 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
                   {here && status === 'open' ? MARKS.here : MARKS[status]}
                 </span>
                 <span className="min-w-0 flex-1">
-                  {stepTitle(step, appliance)}
+                  {titles.get(step.id)}
                   <span className="sr-only"> ({t(`sheet.${status}`)})</span>
                   {lock && step.id === firstLocked && (
                     <span className="block text-xs text-warning">
-                      {lock.code === 'lock.after' ? t('lock.after', { step: lockTitle(lock.params.step) }) : t(lock.code + '.short')}
+                      {lock.code === 'lock.after'
+                        ? t('lock.after', { step: titles.get(String(lock.params.step)) ?? '' })
+                        : t(lock.code + '.short')}
                     </span>
                   )}
                   {(status === 'skipped' || status === 'not-applicable') && <span className="block text-xs">{t(`sheet.${status}`)}</span>}

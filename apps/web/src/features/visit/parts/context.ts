@@ -33,7 +33,6 @@ export interface VisitDesk {
   readonly role: Role
   /** The run sheets of all appliances of the visit. */
   readonly sheets: Readonly<Record<string, readonly Step[]>>
-  readonly now: number
   /** The log as this device knows it. */
   readonly events: readonly StoredEvent[]
   readonly record: (events: readonly NewEvent[]) => Promise<void>
