@@ -63,6 +63,9 @@ export const en = {
   'theme.lucerna-day': 'Day',
   'theme.lucerna-glare': 'Glare',
   'theme.device': 'As the device',
+  'offline.title': 'The server is away',
+  'offline.what':
+    'This page needs the server. What you recorded is kept on this device and goes up when it is back. Today’s list, visits and Workings that were open here before open without it.',
   'offline.as-of': 'The server is away. This is the list of {{time}}; visits opened on this device before open here too.',
   close: 'Close',
   loading: 'Fetching …',

@@ -2,6 +2,8 @@
 
 export const PAGES = 'lucerna-pages'
 export const STATIC = 'lucerna-static'
+/** Shown in the place of a page that is not kept. */
+export const INSTEAD = '/offline'
 
 /** Pages that open without a network once they have been open on this device. `isKeptPage('/visits/0198…')` → true; reports, registers and settings are not kept. */
 export const isKeptPage = (path: string): boolean => /^\/(today|workings(\/[a-z0-9-]+)?|visits\/[0-9a-f-]{36})$/.test(path)

@@ -4,11 +4,14 @@
  */
 import { ExpirationPlugin } from 'workbox-expiration'
 import { clientsClaim, type WorkboxPlugin } from 'workbox-core'
-import { registerRoute } from 'workbox-routing'
-import { CacheFirst, NetworkFirst } from 'workbox-strategies'
-import { isKeptPage, PAGES, STATIC } from './kept'
+import { registerRoute, setCatchHandler } from 'workbox-routing'
+import { CacheFirst, NetworkFirst, NetworkOnly } from 'workbox-strategies'
+import { filesOf, INSTEAD, isKeptPage, PAGES, STATIC } from './kept'
 
-const worker = globalThis as unknown as { skipWaiting: () => Promise<void> }
+const worker = globalThis as unknown as {
+  skipWaiting: () => Promise<void>
+  addEventListener: (type: 'install', listener: (event: { waitUntil: (done: Promise<unknown>) => void }) => void) => void
+}
 void worker.skipWaiting()
 clientsClaim()
 
@@ -34,4 +37,17 @@ registerRoute(
       { cacheWillUpdate: ({ response }) => Promise.resolve(response.status === 200 && !response.redirected ? response : null) },
     ],
   }),
+)
+
+// Everything else needs the server, and says so in our own words when it is away.
+registerRoute(({ request, sameOrigin }) => sameOrigin && request.mode === 'navigate', new NetworkOnly())
+setCatchHandler(async ({ request }) => (request.mode === 'navigate' && (await caches.match(INSTEAD))) || Response.error())
+worker.addEventListener('install', (event) =>
+  event.waitUntil(
+    caches.open(STATIC).then(async (files) => {
+      await files.add(INSTEAD)
+      const document = await files.match(INSTEAD)
+      await files.addAll(filesOf((await document?.text()) ?? ''))
+    }),
+  ),
 )

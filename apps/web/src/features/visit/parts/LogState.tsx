@@ -1,5 +1,6 @@
 'use client'
 
+import { useOnline } from '@/ui/useOnline'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import type { QueuedEvent } from '../client/queue'
@@ -20,6 +21,7 @@ export function LogState({
   readonly onParked: () => void
   readonly onSignIn: () => void
 }) {
+  const online = useOnline()
   const refused = log.parked.length + photos.queued.filter((p) => p.parked).length
   const waiting = log.waitingCount + photos.queued.filter((p) => !p.parked).length
   if (refused > 0)
@@ -46,6 +48,7 @@ export function LogState({
   return (
     <span role="status" className="text-sm quiet">
       {waiting > 0 ? t('log.sending', { count: waiting }) : t('log.kept')}
+      {!online && ` · ${t('log.no-network')}`}
       {devices !== null && devices > 1 && ` · ${t('log.devices', { count: devices })}`}
     </span>
   )

@@ -1,7 +1,7 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import type { ReactNode } from 'react'
+import { Camera, CircleHelp, FilePen, ListChecks, type LucideIcon, Maximize2, Redo2 } from 'lucide-react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
@@ -27,21 +27,24 @@ export function StepHeader({
         <h2 id="now" tabIndex={-1} className="text-xl font-semibold">
           {stepTitle(step, appliance)}
         </h2>
-        <span className="-ml-2 flex flex-wrap gap-x-1 lg:ml-0">
-          <Act onClick={() => onOpen('sheet')} only="phone">
-            {place}
-          </Act>
-          <Act onClick={() => onOpen('how')}>{t('step.how')}</Act>
-          {may(role, 'note.added') && <Act onClick={() => onOpen('note')}>{t('step.note')}</Act>}
-          {open && may(role, 'photo.taken') && (
-            <Act onClick={() => onOpen('photos')}>
-              {photos + queuedPhotos.length > 0 ? t('step.photos', { count: photos }) : t('step.photo')}
-            </Act>
+        <span className="grid w-full auto-cols-fr grid-flow-col lg:flex lg:w-auto lg:gap-x-1">
+          <Act icon={ListChecks} label={place} onClick={() => onOpen('sheet')} only="phone" />
+          <Act icon={CircleHelp} label={t('step.how')} short={t('step.how.short')} onClick={() => onOpen('how')} />
+          {may(role, 'note.added') && (
+            <Act icon={FilePen} label={t('step.note')} short={t('step.note.short')} onClick={() => onOpen('note')} />
           )}
-          {open && may(role, 'step.skipped') && step.skip === 'with-reason' && <Act onClick={() => onOpen('skip')}>{t('step.skip')}</Act>}
-          <Act onClick={() => onOpen('far')} only="phone">
-            {t('far.open')}
-          </Act>
+          {open && may(role, 'photo.taken') && (
+            <Act
+              icon={Camera}
+              label={photos + queuedPhotos.length > 0 ? t('step.photos', { count: photos }) : t('step.photo')}
+              short={photos > 0 ? t('step.photos.short', { count: photos }) : t('step.photo.short')}
+              onClick={() => onOpen('photos')}
+            />
+          )}
+          {open && may(role, 'step.skipped') && step.skip === 'with-reason' && (
+            <Act icon={Redo2} label={t('step.skip')} onClick={() => onOpen('skip')} />
+          )}
+          <Act icon={Maximize2} label={t('far.open')} onClick={() => onOpen('far')} only="phone" />
         </span>
       </div>
       <p className="quiet">
@@ -61,14 +64,31 @@ export function StepHeader({
   )
 }
 
-function Act({ onClick, only, children }: { readonly onClick: () => void; readonly only?: 'phone'; readonly children: ReactNode }) {
+/** What else can be done at a step: a word on a desk; on a phone a sign over a short word, so that all fit in one row for a thumb. */
+function Act({
+  icon: Icon,
+  label,
+  short = label,
+  onClick,
+  only,
+}: {
+  readonly icon: LucideIcon
+  readonly label: string
+  /** Begins like the label, so that who speaks to the phone finds it by what is written. */
+  readonly short?: string
+  readonly onClick: () => void
+  readonly only?: 'phone'
+}) {
   return (
     <button
       type="button"
-      className={`btn min-h-11 btn-ghost px-2 text-sm text-primary btn-sm ${only === 'phone' ? 'lg:hidden' : ''}`}
+      aria-label={label}
+      className={`btn flex h-14 flex-col gap-0.5 btn-ghost px-1 text-xs font-medium text-primary lg:h-auto lg:min-h-11 lg:px-2 lg:text-sm lg:btn-sm ${only === 'phone' ? 'lg:hidden' : ''}`}
       onClick={onClick}
     >
-      {children}
+      <Icon size={20} aria-hidden="true" className="lg:hidden" />
+      <span className="lg:hidden">{short}</span>
+      <span className="hidden lg:inline">{label}</span>
     </button>
   )
 }

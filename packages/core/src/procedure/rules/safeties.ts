@@ -1,0 +1,93 @@
+import { ask, asks, FIRED, flueStates, has, hasManifold, need, type Rule } from './parts'
+
+/** Safeties, valve seats, pilot, water. */
+export const SAFETIES: readonly Rule[] = [
+  // Safeties, valve seats, pilot, water
+  {
+    kind: 'safeties',
+    stage: 'safeties',
+    jobs: FIRED,
+    when: (j) => j.card.safeties.length > 0,
+    steps: (j) => [
+      {
+        id: 'safeties',
+        stationId: 'electrics',
+        asks: j.card.safeties.map((s) => ask(`safety.${s.id}`, s.setting ? `${s.label}, ${s.setting}` : s.label, s.proveBy)),
+        cautions: ['no-bridge', 'hot-parts'],
+      },
+    ],
+  },
+  {
+    kind: 'seat',
+    stage: 'safeties',
+    jobs: FIRED,
+    when: (j) => j.kind === 'gas-valve-replacement' || j.kind === 'commissioning' || has(j, 'leak.seat', 'valve', 'standing'),
+    steps: (j) => [
+      {
+        id: 'seat',
+        stationId: 'valve',
+        needs: has(j, 'leak.seat', 'valve', 'standing') ? [need('leak.seat', 'valve', 'standing')] : [],
+        asks: asks('seat-proof', j.card.burnerKind === 'forced-draught' && 'valve-proving', hasManifold(j) && 'governor-stop'),
+        timers: [{ id: 'seat', seconds: 120 }],
+      },
+    ],
+  },
+  {
+    // After the last screw: what is set decides the flame, at every rate and at ignition.
+    kind: 'figures',
+    stage: 'safeties',
+    jobs: FIRED,
+    when: (j) => flueStates(j).some((s) => has(j, 'flame.current', 'electrics', s.id)),
+    steps: (j) => [
+      {
+        id: 'flame-current',
+        stationId: 'electrics',
+        needs: flueStates(j)
+          .filter((s) => has(j, 'flame.current', 'electrics', s.id))
+          .map((s) => need('flame.current', 'electrics', s.id)),
+        cautions: ['mains-live'],
+      },
+    ],
+  },
+  {
+    kind: 'pilot',
+    stage: 'safeties',
+    jobs: FIRED,
+    when: (j) => j.traits.pilot === 'standing' && j.card.firingStates.some((s) => s.kind === 'pilot'),
+    steps: (j) => {
+      const pilot = j.card.firingStates.find((s) => s.kind === 'pilot')!.id
+      const [open, loaded] =
+        j.traits.pilotSensor === 'generator'
+          ? (['pilotGenerator.open', 'pilotGenerator.loaded'] as const)
+          : (['thermocouple.open', 'thermocouple.loaded'] as const)
+      return [
+        {
+          id: 'pilot',
+          stationId: 'electrics',
+          firingStateId: pilot,
+          needs: [need(open, 'electrics', pilot), need(loaded, 'electrics', pilot), need('time.dropOut', 'electrics', pilot)],
+          asks: asks('pilot-relights'),
+          cautions: ['pilot-old'],
+        },
+      ]
+    },
+  },
+  {
+    kind: 'water',
+    stage: 'safeties',
+    jobs: ['commissioning', 'annual-service', 'breakdown', 'safety-check'],
+    when: (j) => j.traits.medium !== 'air',
+    steps: (j) => [
+      {
+        id: 'water',
+        stationId: 'water',
+        needs:
+          j.traits.medium === 'water'
+            ? [need('pressure.water', 'water', 'off'), need('pressure.expansionVessel', 'water', 'off', true)]
+            : [],
+        asks: asks('relief-valve', j.traits.medium === 'steam' && 'siphon', j.traits.medium === 'steam' && 'water-line'),
+        cautions: j.traits.medium === 'steam' ? ['steam-level', 'hot-parts'] : ['scald'],
+      },
+    ],
+  },
+]
