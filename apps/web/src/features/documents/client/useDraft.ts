@@ -76,15 +76,15 @@ export function useDraft(kind: DocumentKind, id: string, first: Row, firstVersio
   }
   const step = (back: boolean) => {
     lastEdit.current = 0
-    setHistory((h) => {
-      const from = back ? h.past : h.future
-      const to = back ? from.at(-1) : from[0]
-      if (!to) return h
-      return back
-        ? { past: h.past.slice(0, -1), now: to, future: [h.now, ...h.future] }
-        : { past: [...h.past, h.now], now: to, future: h.future.slice(1) }
-    })
-    setState((s) => (s === 'elsewhere' ? s : 'waiting'))
+    const { past, now, future } = history
+    const to = back ? past.at(-1) : future[0]
+    if (!to) return
+    setHistory(
+      back ? { past: past.slice(0, -1), now: to, future: [now, ...future] } : { past: [...past, now], now: to, future: future.slice(1) },
+    )
+    // Back at what the server has, nothing waits.
+    const next = to === kept.current && !busy.current ? 'kept' : 'waiting'
+    setState((s) => (s === 'elsewhere' ? s : next))
   }
   return {
     data: history.now,
