@@ -19,7 +19,7 @@ jest.mock('@/ui/ask', () => ({
 }))
 
 const row = (model: string) => ({ model }) as unknown as Row
-const open = () => renderHook(() => useDraft('cards', 'larch', row('first'), 7)).result
+const open = () => renderHook(() => useDraft('card', 'larch', row('first'), 7)).result
 const models = () => server.sent.map((s) => (s.data as unknown as { model: string }).model)
 /** Time goes by, with what waits for it. */
 const pass = (ms: number) => act(() => jest.advanceTimersByTimeAsync(ms))
