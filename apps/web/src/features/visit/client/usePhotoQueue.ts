@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { putPhoto } from './post'
 import { keepPhoto, letPhotoGo, type QueuedPhoto, waitingPhotos } from './queue'
-import { RETRY_MS } from './retry'
+import { useRetries } from './useRetries'
 
 export interface PhotoQueue {
   /** What the server has not got yet, refused ones among them. */
@@ -19,9 +19,8 @@ export function usePhotoQueue(visitId: string, userId: string): PhotoQueue {
   const [queued, setQueued] = useState<readonly QueuedPhoto[]>([])
   const list = useRef<readonly QueuedPhoto[]>([])
   const busy = useRef(false)
-  const failures = useRef(0)
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
   const again = useRef<() => void>(() => {})
+  const retries = useRetries(useCallback(() => again.current(), []))
 
   const change = useCallback((next: readonly QueuedPhoto[]) => {
     list.current = next
@@ -31,13 +30,13 @@ export function usePhotoQueue(visitId: string, userId: string): PhotoQueue {
   const flush = useCallback(async () => {
     if (busy.current) return
     busy.current = true
-    clearTimeout(timer.current)
+    retries.trying()
     try {
       for (let next = list.current.find((p) => !p.parked); next; next = list.current.find((p) => !p.parked)) {
         const { id } = next
         const answer = await putPhoto(next)
         if (answer.kind === 'kept') {
-          failures.current = 0
+          retries.reached()
           change(list.current.filter((p) => p.id !== id))
           await letPhotoGo(id)
         } else if (answer.kind === 'refused') {
@@ -45,14 +44,14 @@ export function usePhotoQueue(visitId: string, userId: string): PhotoQueue {
           change(list.current.map((p) => (p.id === id ? parked : p)))
           await keepPhoto(parked)
         } else {
-          timer.current = setTimeout(() => again.current(), RETRY_MS[Math.min(failures.current++, RETRY_MS.length - 1)])
+          retries.later(() => again.current())
           return
         }
       }
     } finally {
       busy.current = false
     }
-  }, [change])
+  }, [change, retries])
 
   useEffect(() => {
     again.current = () => void flush()
@@ -63,14 +62,8 @@ export function usePhotoQueue(visitId: string, userId: string): PhotoQueue {
       change([...found.filter((p) => !known.has(p.id)), ...list.current])
       again.current()
     })
-    const retry = () => again.current()
-    window.addEventListener('online', retry)
-    window.addEventListener('focus', retry)
     return () => {
       gone = true
-      clearTimeout(timer.current)
-      window.removeEventListener('online', retry)
-      window.removeEventListener('focus', retry)
     }
   }, [visitId, userId, change, flush])
 

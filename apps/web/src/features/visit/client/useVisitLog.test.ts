@@ -125,6 +125,19 @@ test('it is tried again by itself, later each time, and without end', async () =
   await waitFor(() => expect(log.current).toMatchObject({ status: 'kept', waitingCount: 0 }))
 })
 
+test('with the screen closed nothing is tried; what waits is on the device', async () => {
+  server.mode = 'away'
+  const log = open()
+  await act(() => log.current.record([note('for later')]))
+  await waitFor(() => expect(log.current.status).toBe('away'))
+  cleanup()
+  const before = server.posts.length
+  window.dispatchEvent(new Event('online'))
+  await new Promise((resolve) => setTimeout(resolve, 2 * RETRY_MS[2]!))
+  expect(server.posts).toHaveLength(before)
+  expect(await onDevice()).toEqual(['for later'])
+})
+
 test('a page opened again finds what was not sent, before anything new, and sends it in the order in which it was written', async () => {
   server.mode = 'away'
   const first = open()

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { knownWithoutGap, whatIsSaid } from './log'
 import { fetchEvents, postEvents } from './post'
 import { keep, letGo, type QueuedEvent, remember, remembered, waiting } from './queue'
-import { RETRY_MS } from './retry'
+import { useRetries } from './useRetries'
 import { type NewEvent, writeDown } from './writeDown'
 
 type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
@@ -52,8 +52,6 @@ export function useVisitLog(
   const [status, setStatus] = useState<LogStatus>('kept')
   const queueRef = useRef<readonly QueuedEvent[]>([])
   const busy = useRef(false)
-  const failures = useRef(0)
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
 
   const hold = useCallback(
     (fresh: readonly StoredEvent[]) => {
@@ -84,10 +82,20 @@ export function useVisitLog(
     [userId, name, role],
   )
 
+  const flushRef = useRef<() => Promise<void>>(() => Promise.resolve())
+  const catchUpRef = useRef<() => Promise<boolean>>(() => Promise.resolve(false))
+  const retries = useRetries(
+    useCallback(() => {
+      void flushRef.current()
+      // A phone that slept has missed what others did.
+      void catchUpRef.current()
+    }, []),
+  )
+
   const flush = useCallback(async () => {
     if (busy.current) return
     busy.current = true
-    clearTimeout(timer.current)
+    retries.trying()
     try {
       for (;;) {
         const batch = queueRef.current.filter((q) => !q.parked).slice(0, BATCH)
@@ -101,7 +109,7 @@ export function useVisitLog(
           batch.map((q) => q.event),
         )
         if (result.kind === 'accepted') {
-          failures.current = 0
+          retries.reached()
           const placed = new Map(result.accepted.map((a) => [a.id, a]))
           hold(
             batch.flatMap((q) => {
@@ -121,8 +129,7 @@ export function useVisitLog(
           change(queueRef.current.map((q) => byId.get(q.id) ?? q))
         } else {
           setStatus(result.kind)
-          if (result.kind === 'away')
-            timer.current = setTimeout(() => void flushRef.current(), RETRY_MS[Math.min(failures.current++, RETRY_MS.length - 1)])
+          if (result.kind === 'away') retries.later(() => void flushRef.current())
           return
         }
       }
@@ -130,8 +137,7 @@ export function useVisitLog(
       busy.current = false
       behindRef.current()
     }
-  }, [visitId, asStored, change, hold])
-  const flushRef = useRef(flush)
+  }, [visitId, asStored, change, hold, retries])
   useEffect(() => {
     flushRef.current = flush
   }, [flush])
@@ -154,7 +160,6 @@ export function useVisitLog(
     [behind],
   )
 
-  const catchUpRef = useRef(catchUp)
   useEffect(() => {
     catchUpRef.current = catchUp
     behindRef.current = behind
@@ -173,18 +178,8 @@ export function useVisitLog(
       change([...found.filter((q) => !known.has(q.id)), ...queueRef.current])
       void flushRef.current()
     })
-    const again = () => {
-      void flushRef.current()
-      // A phone that slept has missed what others did.
-      void catchUpRef.current()
-    }
-    window.addEventListener('online', again)
-    window.addEventListener('focus', again)
     return () => {
       gone = true
-      clearTimeout(timer.current)
-      window.removeEventListener('online', again)
-      window.removeEventListener('focus', again)
     }
   }, [visitId, userId, change, hold])
 
