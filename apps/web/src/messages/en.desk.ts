@@ -114,5 +114,6 @@ export const enDesk = {
   'event.photo.taken': 'Photograph',
   'event.defect.mended': 'Defect put right',
   'report.photos': 'Photographs',
+  'report.photo-missing': 'not on the server: not sent yet, refused, or erased',
   'report.mended': 'put right: {{how}}',
 } as const

@@ -1,0 +1,220 @@
+import type { Report, ReportLine } from '@lucerna/core/report'
+import type { MeasurandId } from '@lucerna/core/measure'
+import { isGoodAnswer } from '@lucerna/core/procedure'
+import { askText } from '@/ui/askText'
+import { timeAt } from '@/ui/dates'
+import { bandText, figure, spanText, unitText } from '@/ui/figures'
+import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
+import { turnsText } from '@/ui/turns'
+import { hasWords, t } from '@/ui/words'
+import { List } from './List'
+
+/** What one appliance was found as and left as, and what it says. */
+export function ApplianceReport({ appliance: a, model }: { readonly appliance: Report['appliances'][number]; readonly model: Report }) {
+  const good = a.outcome === 'in-normal-service'
+  // What was measured or has a limit stands in the table; the rest of what was worked out follows, a column for each rate.
+  const main = a.lines.filter((l) => !l.computed || l.because !== 'no-band')
+  const rest = a.lines.filter((l) => !main.includes(l))
+  const groups = [...new Set(main.map((l) => l.stationId))]
+  const rate = (id: string) =>
+    a.rates.find((r) => r.id === id)?.label.toLowerCase() ?? (id === 'standing' ? '' : hasWords(`state.${id}`) ? t(`state.${id}`) : id)
+  const others = a.steps.filter((s) => s.status !== 'done')
+  return (
+    <section className="mt-5">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1">
+        <h3 className="text-xl font-semibold">
+          {a.name}{' '}
+          <span className="text-base font-normal quiet">
+            {a.serial} · {a.position} · {t(`gas.${a.gas}`)}
+            {a.altitudeM >= 600 ? ` · ${Math.round(a.altitudeM)} m` : ''}
+          </span>
+        </h3>
+        <p
+          className={`flex items-center gap-2 text-lg font-semibold ${good ? 'text-info' : a.outcome === 'open' ? 'quiet' : 'text-error'}`}
+        >
+          <BeadSign status={good ? 'inside' : a.outcome === 'open' ? 'none' : 'outside'} size={18} />
+          {t(`outcome.${a.outcome}`)}
+        </p>
+      </div>
+      {a.outcomeReason && <p>{a.outcomeReason}</p>}
+      <p className="text-sm quiet">{t('report.card', { doc: a.card.document, version: a.card.version })}</p>
+      <div className="mt-3">
+        <table className="w-full border-collapse">
+          <thead>
+            <tr className="border-b hairline text-left text-sm quiet">
+              {['figure', 'as-found', 'as-left', 'unit', 'band', 'verdict'].map((c) => (
+                <th
+                  key={c}
+                  scope="col"
+                  className={`py-1.5 pr-3 font-normal whitespace-nowrap ${c.startsWith('as-') ? 'text-right' : ''} ${c === 'unit' || c === 'band' ? 'max-sm:hidden' : ''}`}
+                >
+                  {t(`report.column.${c}`)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          {groups.map((station) => (
+            <tbody key={station}>
+              <tr className="break-after-avoid">
+                <th scope="rowgroup" colSpan={6} className="pt-2 pb-0.5 text-left text-sm font-semibold">
+                  {t(`station.${station}`)}
+                </th>
+              </tr>
+              {main
+                .filter((l) => l.stationId === station)
+                .map((l) => (
+                  <Line key={l.key} line={l} units={model.practice.units} rate={rate(l.firingStateId)} />
+                ))}
+            </tbody>
+          ))}
+        </table>
+      </div>
+      <WorkedOut lines={rest} rates={a.rates} units={model.practice.units} />
+      <p className="mt-1 text-xs quiet">{t('report.legend')}</p>
+      <List
+        title={t('report.observed')}
+        items={a.observations.map((o) => (
+          <>
+            {askText(o)}: {isGoodAnswer(o.id, o.answer) ? t(`answer.${o.answer}`) : <strong>{t(`answer.${o.answer}`)}</strong>}
+          </>
+        ))}
+        inline
+      />
+      <List
+        title={t('report.adjusted')}
+        empty={t('report.not-adjusted')}
+        items={a.adjustments.map((x) => (
+          <>
+            {x.label}: {t(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
+            <span className="quiet">
+              ({x.by}, {timeAt(x.at, model.timeZone)})
+            </span>
+          </>
+        ))}
+      />
+      <List
+        title={t('report.steps')}
+        items={others.map((s) => (
+          <>
+            {s.label ?? t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '', where: s.rate?.toLowerCase() ?? '' })}:{' '}
+            {t(`sheet.${s.status}`)}
+            {s.reason && ` · ${s.reason}`}
+          </>
+        ))}
+      />
+    </section>
+  )
+}
+
+/** Figures worked out that have no limit of their own: as left, else as found, a column for each rate. */
+function WorkedOut({
+  lines,
+  rates,
+  units,
+}: {
+  readonly lines: readonly ReportLine[]
+  readonly rates: Report['appliances'][number]['rates']
+  readonly units: 'metric' | 'imperial'
+}) {
+  const ids = [...new Set(lines.map((l) => l.measurandId))] as MeasurandId[]
+  const shown = rates.filter((r) => lines.some((l) => l.firingStateId === r.id))
+  if (ids.length === 0) return null
+  return (
+    <table className="keep mt-3 w-full border-collapse text-sm">
+      <thead>
+        <tr className="border-b hairline text-left quiet">
+          <th scope="col" className="py-1 font-normal">
+            {t('report.worked-out')}
+          </th>
+          {shown.map((r) => (
+            <th key={r.id} scope="col" className="py-1 text-right font-normal">
+              {r.label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {ids.map((id) => (
+          <tr key={id} className="border-b hairline">
+            <th scope="row" className="py-0.5 text-left font-normal">
+              {t(`measurand.${id}`)}
+            </th>
+            {shown.map((r) => {
+              const l = lines.find((x) => x.measurandId === id && x.firingStateId === r.id)
+              const value = l?.asLeft ?? l?.asFound
+              return (
+                <td key={r.id} className="py-0.5 text-right">
+                  {l && value !== null && value !== undefined ? (
+                    <>
+                      {figure(id, value, units)}{' '}
+                      <span className="quiet">
+                        {unitText(id, units)}
+                        {l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}
+                      </span>
+                    </>
+                  ) : (
+                    '–'
+                  )}
+                </td>
+              )
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}
+
+function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly units: 'metric' | 'imperial'; readonly rate: string }) {
+  const id = l.measurandId as MeasurandId
+  const write = (v: number | null) => (v === null ? '–' : figure(id, v, units))
+  const side = l.side === 'below' || l.side === 'above' ? l.side : undefined
+  return (
+    <tr className="keep border-b hairline">
+      <td className="py-1 pr-3 first-letter:uppercase">
+        {t(`short.${id}`)}{' '}
+        <span className="text-sm quiet">
+          {rate}
+          {l.computed ? ` · ${t('report.computed')}` : ''}
+        </span>
+        <span className="block text-xs quiet sm:hidden">
+          {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
+        </span>
+      </td>
+      <td className="py-1 pr-3 text-right">{write(l.asFound)}</td>
+      <td className="py-1 pr-3 text-right font-semibold">
+        {l.change === 'not-measured-again' ? (
+          <span className="font-normal text-warning">{t('report.not-again')}</span>
+        ) : l.change === 'unchanged' && l.asFound !== null ? (
+          <span className="font-normal quiet">{t('report.unchanged')}</span>
+        ) : (
+          write(l.asLeft)
+        )}
+      </td>
+      <td className="py-1 pr-3 text-sm quiet max-sm:hidden">
+        {unitText(id, units)}
+        {l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}
+      </td>
+      <td className="py-1 pr-3 text-sm max-sm:hidden">
+        {bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') })}
+        {l.source && (
+          <span className="text-xs quiet">
+            {' '}
+            {l.source}
+            {l.page && `, ${t('band.page', { page: l.page })}`}
+          </span>
+        )}
+      </td>
+      <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
+        {l.because === 'no-band' ? (
+          <span className="font-normal quiet">{t('verdict.no-band')}</span>
+        ) : (
+          <span className="flex items-center gap-1.5">
+            <BeadSign status={l.status} side={side} size={14} />
+            {l.status === 'outside' ? t(`verdict.${side ?? 'above'}`) : t(`verdict.${l.status}`)}
+          </span>
+        )}
+      </td>
+    </tr>
+  )
+}
