@@ -29,7 +29,7 @@ test('with the server away the visit opens again with all that was acknowledged 
 
   await context.setOffline(true)
   await page.reload()
-  await expect(page.getByText('all kept · no network')).toBeVisible()
+  await expect(page.getByText('all kept · server away')).toBeVisible()
   await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
   await expect(page.getByRole('button', { name: /Room: CO in the room 0 ppm/ })).toBeVisible()
   await page.getByRole('button', { name: 'Next step' }).click()

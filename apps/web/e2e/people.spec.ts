@@ -150,7 +150,7 @@ test('an apprentice’s work is confirmed on the apprentice’s device by passco
   await page.getByRole('button', { name: 'Note or defect' }).click()
   await page.getByRole('radio', { name: 'Part fitted' }).click()
   await page.getByRole('button', { name: 'Burner door seal' }).click()
-  await page.getByLabel('Why').fill('Torn')
+  await page.getByLabel('Why', { exact: true }).fill('Torn')
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByText('all kept')).toBeVisible()
   await toStep(page, 'Finish')

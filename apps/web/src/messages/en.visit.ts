@@ -246,7 +246,7 @@ export const enVisit = {
   'outcome.handed-over.what': 'to the supplier or the emergency line',
   'outcome.open': 'Not finished',
   'log.kept': 'all kept',
-  'log.no-network': 'no network',
+  'log.server-away': 'server away',
   'log.sending_one': 'sending 1',
   'log.sending_other': 'sending {{count}}',
   'log.away_one': '1 kept here, server away',

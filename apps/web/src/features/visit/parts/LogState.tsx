@@ -1,11 +1,31 @@
 'use client'
 
+import { useEffect, useState } from 'react'
 import { useOnline } from '@/ui/useOnline'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import type { QueuedEvent } from '../client/queue'
 import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
+
+/** A stream takes a moment to open, and is opened anew every ten minutes. */
+const UNHEARD_MS = 5000
+
+/** Whether nothing is heard of the server: no network, or for some time no stream. */
+function useUnheard(devices: number | null): boolean {
+  const online = useOnline()
+  const [long, setLong] = useState(false)
+  const silent = devices === null
+  useEffect(() => {
+    if (!silent) return
+    const timer = setTimeout(() => setLong(true), UNHEARD_MS)
+    return () => {
+      clearTimeout(timer)
+      setLong(false)
+    }
+  }, [silent])
+  return !online || (silent && long)
+}
 
 /** Whether everything is kept, and how many devices see it: said in the header at all times. */
 export function LogState({
@@ -21,7 +41,7 @@ export function LogState({
   readonly onParked: () => void
   readonly onSignIn: () => void
 }) {
-  const online = useOnline()
+  const unheard = useUnheard(devices)
   const refused = log.parked.length + photos.queued.filter((p) => p.parked).length
   const waiting = log.waitingCount + photos.queued.filter((p) => !p.parked).length
   if (refused > 0)
@@ -48,7 +68,7 @@ export function LogState({
   return (
     <span role="status" className="text-sm quiet">
       {waiting > 0 ? t('log.sending', { count: waiting }) : t('log.kept')}
-      {!online && ` · ${t('log.no-network')}`}
+      {unheard && ` · ${t('log.server-away')}`}
       {devices !== null && devices > 1 && ` · ${t('log.devices', { count: devices })}`}
     </span>
   )

@@ -1,0 +1,220 @@
+import { BURNER_KINDS, type Card } from '@lucerna/core/appliance'
+import type { Instrument } from '@lucerna/core/measure'
+import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
+import { JOB_KINDS, type JobKind, runSheet, type Step } from '@lucerna/core/procedure'
+import { makeReport } from '@lucerna/core/report'
+import { foldVisit, type StoredEvent, type VisitContext, type VisitEvent } from '@lucerna/core/visit'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
+import { playSheet, soundValues } from '@lucerna/sim/technician'
+import { renderToStaticMarkup } from 'react-dom/server'
+import { ReportSheet } from '@/features/report/ReportSheet'
+import { demoInstruments } from '@/seed/world'
+import { t } from '@/ui/words'
+import { DeskProvider, stepTitle, type VisitDesk } from './parts/context'
+import { FarView } from './parts/FarView'
+import { VisitBody } from './parts/VisitBody'
+import { sheetOf } from './view'
+
+/** Every step of every sheet drawn as it stands on the screen: before anything was done, and when everything was. */
+
+const VISIT = '00000000-0000-7000-8000-000000000001'
+const APPLIANCE = '00000000-0000-7000-8000-000000000002'
+const DEVICE = '00000000-0000-7000-8000-000000000003'
+
+const asStored = (events: readonly VisitEvent[]): StoredEvent[] =>
+  events.map((e, i) => ({ ...e, seq: i + 1, receivedAt: e.at, authorId: 'a', authorName: 'Tobias Achterberg', provisional: false }))
+
+function visitOf(card: Card, job: JobKind) {
+  const imperial = card.ratings[0]!.gas === 'pipeline-gas-na'
+  const practice = SHIPPED_PRACTICES.find((p) => p.id === (imperial ? 'imperial-oxygen' : 'metric-ratio'))!
+  const facts = { gas: card.ratings[0]!.gas, altitudeM: 12 }
+  const sheet = runSheet(job, card, practice, facts)
+  if (!sheet.ok) return null
+  let n = 100
+  const newId = () => `00000000-0000-7000-8000-${String(++n).padStart(12, '0')}`
+  const instruments = demoInstruments(practice.id).map((spec): Instrument => ({
+    ...spec,
+    id: newId(),
+    serial: 'T1',
+    calibratedAt: '2026-01-01T00:00:00.000Z',
+    calibrationDueAt: '2027-01-01T00:00:00.000Z',
+    certificate: null,
+  }))
+  const context: VisitContext = {
+    appliances: [{ id: APPLIANCE, name: card.model, card, facts, lastVisit: {} }],
+    practice,
+    instruments,
+  }
+  const played = playSheet({
+    visitId: VISIT,
+    applianceId: APPLIANCE,
+    jobKind: job,
+    card,
+    practice,
+    steps: sheet.value,
+    instruments,
+    deviceId: DEVICE,
+    startedAt: new Date('2026-06-01T08:00:00.000Z'),
+    newId,
+    valueOf: soundValues(card, facts, practice),
+  })
+  return {
+    card,
+    practice,
+    context,
+    steps: sheet.value,
+    events: asStored(played.events),
+    add: played.add,
+    all: () => asStored(played.events),
+  }
+}
+type Visit = NonNullable<ReturnType<typeof visitOf>>
+
+function deskOf({ practice, context, steps }: Visit, events: readonly StoredEvent[]): VisitDesk {
+  const visit = foldVisit(VISIT, events, context)
+  return {
+    context,
+    appliance: context.appliances[0]!,
+    visit,
+    state: visit.appliances[0]!,
+    steps,
+    sheets: { [APPLIANCE]: steps },
+    units: practice.units,
+    timeZone: 'Europe/Zurich',
+    role: 'technician',
+    events,
+    record: () => Promise.resolve(),
+    confirmers: [],
+    allSent: true,
+    catchUp: () => Promise.resolve(true),
+    goTo: () => undefined,
+    showWorking: () => undefined,
+    photos: { queued: [], add: () => Promise.resolve(), tryAgain: () => undefined, discard: () => undefined, flush: () => undefined },
+    queuedPhotos: [],
+    prefill: null,
+    finishStep: () => undefined,
+  }
+}
+
+const nothing = () => undefined
+function drawn(desk: VisitDesk, step: Step, what: 'step' | 'far' = 'step'): string {
+  const sheet = sheetOf(desk.appliance, desk.state, desk.visit, desk.steps, desk.context)
+  return renderToStaticMarkup(
+    <DeskProvider value={desk}>
+      {what === 'far' ? (
+        <FarView step={step} tones={false} onClose={nothing} />
+      ) : (
+        <VisitBody
+          // The run sheet beside it is drawn whole once, at the first step.
+          sheet={desk.steps[0] === step ? sheet : sheet.filter((e) => e.step.id === step.id)}
+          entry={sheet.find((e) => e.step.id === step.id)}
+          danger={null}
+          onLeaveDanger={nothing}
+          working={undefined}
+          onOpen={nothing}
+          onSkipped={nothing}
+          closing={false}
+          onClosed={nothing}
+          refused={false}
+          toReport={false}
+        />
+      )}
+    </DeskProvider>,
+  )
+}
+
+/** What a person reads, and what is read to one who does not see. */
+const read = (markup: string): string =>
+  `${markup.replace(/<[^>]+>/g, ' ')} ${[...markup.matchAll(/(?:aria-label|placeholder|title)="([^"]*)"/g)].map((m) => m[1]).join(' ')}`
+    .replace(/&#x27;|&quot;/g, "'")
+    .replace(/&amp;/g, '&')
+    .replace(/\s+/g, ' ')
+
+/** Keys that were never put into words, numbers that are none, and gaps where something should have been filled in. */
+const UNSAID =
+  /NaN|undefined|Infinity|\[object|\{\{|\b(?:step|ask|answer|gate|lock|short|measurand|station|safe|timer|defect|state|job|sheet|instrument|verdict|loose-end|disturbed|caution|event|report|adjust|zero)\.[a-z][\w.-]*/
+
+function wellSaid(markup: string, where: string): void {
+  const said = read(markup)
+  expect([where, UNSAID.exec(said)?.[0]]).toEqual([where, undefined])
+  const ids = [...markup.matchAll(/ id="([^"]+)"/g)].map((m) => m[1])
+  expect([where, ids.length - new Set(ids).size]).toEqual([where, 0])
+  for (const field of [...markup.matchAll(/<(?:input|select|textarea)[^>]* id="([^"]+)"/g)].map((m) => m[1]))
+    expect([where, field, markup.includes(`for="${field}"`)]).toEqual([where, field, true])
+}
+
+const cases = DEMO_CARDS.flatMap((card) =>
+  // The yearly service first: it has most of the steps.
+  [...JOB_KINDS]
+    .sort((a, b) => Number(b === 'annual-service') - Number(a === 'annual-service'))
+    .filter(
+      // Each card has its yearly service; each burner kind has every other job once.
+      (job) => job === 'annual-service' || DEMO_CARDS.find((c) => c.burnerKind === card.burnerKind) === card,
+    )
+    .map((job) => [card.id, job, card] as const),
+)
+
+test('every burner kind and every job is among them', () => {
+  expect(new Set(cases.map(([, , c]) => c.burnerKind))).toEqual(new Set(BURNER_KINDS))
+  expect(new Set(cases.map(([, job]) => job))).toEqual(new Set(JOB_KINDS))
+})
+
+const seen = new Set<string>()
+
+test.each(cases)('%s, %s: every step is said in words, begun and done', (_id, job, card) => {
+  const visit = visitOf(card, job)
+  if (!visit) return
+  const begun = deskOf(visit, visit.events.slice(0, 1))
+  const states = [
+    ['begun', begun],
+    ['done', deskOf(visit, visit.events)],
+  ] as const
+  for (const step of visit.steps) {
+    // Most steps are the same in every job of a card: drawn once.
+    const same = JSON.stringify([card.id, step])
+    if (seen.has(same)) continue
+    seen.add(same)
+    const title = stepTitle(step, begun.appliance)
+    for (const [when, desk] of states) {
+      const markup = drawn(desk, step)
+      wellSaid(markup, `${title}, ${when}`)
+      expect(read(markup)).toContain(title)
+    }
+    // A step without a figure, an answer, a clock or a proof does not exist.
+    if (step.kind === 'finish' || step.kind === 'loose-ends') continue
+    expect([title, step.needs.length + step.asks.length + step.timers.length + step.zeroes.length > 0]).toEqual([title, true])
+  }
+})
+
+test.each(cases.filter(([, job]) => job === 'annual-service'))(
+  '%s: far view and report of a service are said in words',
+  (_id, _job, card) => {
+    const visit = visitOf(card, 'annual-service')!
+    const desk = deskOf(visit, visit.events)
+    for (const step of visit.steps.filter((s) => s.needs.length > 0)) wellSaid(drawn(desk, step, 'far'), step.id)
+    visit.add('appliance.outcome-set', { outcome: 'in-normal-service' })
+    visit.add('visit.closed', { nextDueOn: '2027-06-01' })
+    const closed = foldVisit(VISIT, visit.all(), visit.context)
+    const model = makeReport(
+      closed,
+      visit.context,
+      { [APPLIANCE]: visit.steps },
+      {
+        firmName: 'Hollowmere Heat',
+        siteName: '7 Quarry Row',
+        siteAddress: 'Hollowmere',
+        timeZone: 'Europe/Zurich',
+        technicianName: 'Tobias Achterberg',
+        licenceNumber: 'HH-1',
+        appliances: { [APPLIANCE]: { serial: 'T-1', position: 'Cellar' } },
+      },
+      '2026-06-01T12:00:00.000Z',
+    )
+    const markup = renderToStaticMarkup(<ReportSheet shown={{ model, frozen: null, unfinished: null }} />)
+    wellSaid(markup, 'report')
+    const said = read(markup)
+    for (const words of ['7 Quarry Row', 'Tobias Achterberg', t('job.annual-service'), card.model]) expect(said).toContain(words)
+    // Every figure that was left stands in it.
+    expect(model.appliances[0]!.lines.length).toBeGreaterThan(5)
+  },
+)
