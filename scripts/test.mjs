@@ -96,7 +96,7 @@ async function jest() {
   mkdirSync(path.dirname(file), { recursive: true })
   const { code } = await shown(
     process.execPath,
-    [path.join(ROOT, 'node_modules/jest/bin/jest.js'), '--json', `--outputFile=${file}`, ...more],
+    [path.join(ROOT, 'node_modules/jest/bin/jest.js'), '--maxWorkers=2', '--json', `--outputFile=${file}`, ...more],
     {
       env: {
         TEST_OWNER_URL: db.ownerUrl,

@@ -11,67 +11,63 @@ const closeDialog = async (page: Page) => {
 }
 const fitsTheScreen = async (page: Page) => expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true)
 
-test(
-  'a card: written, refused while it contradicts itself, issued, compared, an appliance moved to it',
-  { tag: '@phone' },
-  async ({ page }, { project }) => {
-    await signIn(page, 'Maren')
-    await page.goto('/cards')
-    await accessible(page)
-    await page
-      .getByRole('link', { name: /^Galder Adapt 24|^Brightholm Drift 40/ })
-      .first()
-      .waitFor()
-    // Each size has a card of its own: both may run against one server.
-    const [card, model, maximum] =
-      project.name === 'phone' ? ['brightholm-drift-40', 'Drift 40', '44'] : ['galder-adapt-24', 'Adapt 24', '24.5']
-    await page.goto(`/cards/${card}`)
-    await accessible(page)
-    await fitsTheScreen(page)
-    await page.getByRole('button', { name: 'Write the next version' }).click()
-    await page.waitForURL(`**/cards/${card}/edit`)
+test('a card: written, refused while it contradicts itself, issued, compared, an appliance moved to it', async ({ page }, { project }) => {
+  await signIn(page, 'Maren')
+  await page.goto('/cards')
+  await accessible(page)
+  await page
+    .getByRole('link', { name: /^Galder Adapt 24|^Brightholm Drift 40/ })
+    .first()
+    .waitFor()
+  // Each size has a card of its own: both may run against one server.
+  const [card, model, maximum] =
+    project.name === 'phone' ? ['brightholm-drift-40', 'Drift 40', '44'] : ['galder-adapt-24', 'Adapt 24', '24.5']
+  await page.goto(`/cards/${card}`)
+  await accessible(page)
+  await fitsTheScreen(page)
+  await page.getByRole('button', { name: 'Write the next version' }).click()
+  await page.waitForURL(`**/cards/${card}/edit`)
 
-    const section = async (name: string) =>
-      project.name === 'phone'
-        ? page.getByRole('combobox', { name: 'Sections' }).selectOption({ label: name })
-        : page
-            .getByRole('navigation', { name: 'Sections' })
-            .getByRole('button', { name: new RegExp(`^${name}`) })
-            .click()
-    await section('Limits')
-    const row = page.getByRole('button', { name: /^Working pressure/ })
-    await row.click()
-    await page.getByLabel('Maximum', { exact: true }).fill('400')
-    await expect(page.getByText('The inlet limit of').first()).toBeVisible()
-    await accessible(page)
-    await page.getByRole('button', { name: 'Issue …' }).click()
-    await expect(page.getByText(/has to be mended first|have to be mended first/)).toBeVisible()
-    await closeDialog(page)
-    await page.getByRole('button', { name: 'Undo' }).click()
-    await expect(page.getByText('The inlet limit of')).toHaveCount(0)
-    await page.getByLabel('Maximum', { exact: true }).fill(maximum)
-    await expect(page.getByText('Draft, all kept')).toBeVisible()
+  const section = async (name: string) =>
+    project.name === 'phone'
+      ? page.getByRole('combobox', { name: 'Sections' }).selectOption({ label: name })
+      : page
+          .getByRole('navigation', { name: 'Sections' })
+          .getByRole('button', { name: new RegExp(`^${name}`) })
+          .click()
+  await section('Limits')
+  const row = page.getByRole('button', { name: /^Working pressure/ })
+  await row.click()
+  await page.getByLabel('Maximum', { exact: true }).fill('400')
+  await expect(page.getByText('The inlet limit of').first()).toBeVisible()
+  await accessible(page)
+  await page.getByRole('button', { name: 'Issue …' }).click()
+  await expect(page.getByText(/has to be mended first|have to be mended first/)).toBeVisible()
+  await closeDialog(page)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByText('The inlet limit of')).toHaveCount(0)
+  await page.getByLabel('Maximum', { exact: true }).fill(maximum)
+  await expect(page.getByText('Draft, all kept')).toBeVisible()
 
-    // What is kept is there after a reload, and stands against the version before.
-    await page.reload()
-    await page.getByRole('button', { name: 'Differences' }).click()
-    await expect(page.getByRole('dialog').getByText(maximum, { exact: true })).toBeVisible()
-    await closeDialog(page)
-    await page.getByRole('button', { name: 'Issue …' }).click()
-    await page.getByLabel('What changed, and why').fill('Inlet maximum as in the second printing')
-    await page.getByRole('button', { name: 'Issue version 2' }).click()
-    await page.waitForURL(`**/cards/${card}`)
-    await expect(page.getByText('Inlet maximum as in the second printing')).toBeVisible()
+  // What is kept is there after a reload, and stands against the version before.
+  await page.reload()
+  await page.getByRole('button', { name: 'Differences' }).click()
+  await expect(page.getByRole('dialog').getByText(maximum, { exact: true })).toBeVisible()
+  await closeDialog(page)
+  await page.getByRole('button', { name: 'Issue …' }).click()
+  await page.getByLabel('What changed, and why').fill('Inlet maximum as in the second printing')
+  await page.getByRole('button', { name: 'Issue version 2' }).click()
+  await page.waitForURL(`**/cards/${card}`)
+  await expect(page.getByText('Inlet maximum as in the second printing')).toBeVisible()
 
-    await page.getByRole('checkbox', { name: new RegExp(`^${model},`) }).check()
-    await page.getByRole('button', { name: 'Move to version 2' }).click()
-    await expect(page.getByRole('dialog').getByText(maximum, { exact: true })).toBeVisible()
-    await page.getByRole('button', { name: 'Move 1 appliance to version 2' }).click()
-    await expect(page.getByText('Moved. Its past visits keep the version that judged them.')).toBeVisible()
-    await expect(page.getByRole('listitem').filter({ hasText: model }).getByText('version 2')).toBeVisible()
-    await fitsTheScreen(page)
-  },
-)
+  await page.getByRole('checkbox', { name: new RegExp(`^${model},`) }).check()
+  await page.getByRole('button', { name: 'Move to version 2' }).click()
+  await expect(page.getByRole('dialog').getByText(maximum, { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: 'Move 1 appliance to version 2' }).click()
+  await expect(page.getByText('Moved. Its past visits keep the version that judged them.')).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: model }).getByText('version 2')).toBeVisible()
+  await fitsTheScreen(page)
+})
 
 test('the server away while a card is written: it says so, tries again, and issues nothing that is not kept', async ({ page }) => {
   await signIn(page, 'Ruben')
@@ -127,7 +123,7 @@ test('a file with wrong rows is refused as a whole; mended, it is taken over; th
   expect((await page.request.get('/schemas/card-1.json')).status()).toBe(200)
 })
 
-test('a lid label is printed; its code leads here, and nowhere once it is revoked', { tag: '@phone' }, async ({ page }) => {
+test('a lid label is printed; its code leads here, and nowhere once it is revoked', async ({ page }) => {
   await signIn(page, 'Tobias')
   const found = (await (await page.request.get('/api/v1/appliances?q=TW28-199021')).json()) as { rows: { id: string }[] }
   const id = found.rows[0]!.id

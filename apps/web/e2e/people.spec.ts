@@ -177,13 +177,13 @@ test('units follow the person, and change what is read everywhere', async ({ pag
     .first()
     .click()
   await expect(page.getByText('mbar').first()).toBeVisible()
+  const appliance = page.url()
   await page.goto('/settings')
   const again = page.waitForResponse('**/me/preferences')
   await page.getByRole('radio', { name: /As the practice/ }).click()
   await again
   await expect(page.getByRole('radio', { name: /As the practice/ })).toHaveAttribute('aria-checked', 'true')
-  await page.goBack()
-  await page.reload()
+  await page.goto(appliance)
   await expect(page.getByText('inWC').first()).toBeVisible()
 })
 

@@ -5,6 +5,9 @@ import { type EventType, firingStops, foldVisit, VisitFold, type VisitEvent } fr
 import { DEMO_CARDS } from './cards'
 import { asStored, played, TEST_APPLIANCE, TEST_VISIT, testFacts } from './technician/testVisit'
 
+/** Random cases for each property; `PROPERTY_RUNS=200` looks longer than a run of all tests can. */
+const RUNS = Number(process.env.PROPERTY_RUNS ?? 20)
+
 const one = (kind: string) => DEMO_CARDS.find((c) => c.burnerKind === kind)!
 const KINDS = [...new Set(DEMO_CARDS.map((c) => c.burnerKind))]
 const id = (n: number) => `00000000-0000-7000-8000-9${String(n).padStart(11, '0')}`
@@ -78,7 +81,7 @@ test.each(DANGERS)('%s: never in normal service, at whatever moment of whatever 
           .map((g) => g.id),
       ).toEqual(hard.map((g) => g.id))
     }),
-    { numRuns: 40 },
+    { numRuns: RUNS },
   )
 })
 
@@ -98,7 +101,7 @@ test('no order of events strands anybody: isolated or handed over closes from ev
         expect([visit.status, state.outcome?.outcome]).toEqual(['closed', outcome])
       },
     ),
-    { numRuns: 80 },
+    { numRuns: 3 * RUNS },
   )
 })
 
@@ -114,7 +117,7 @@ test('a fold that goes on gives what the whole fold gives', () => {
       for (const cut of [...cuts].map((c) => c % log.length).sort((a, b) => a - b)) going.advance(log.slice(0, cut))
       expect(going.advance(log)).toEqual(foldVisit(TEST_VISIT, log, visit.context))
     }),
-    { numRuns: 60 },
+    { numRuns: 2 * RUNS },
   )
 })
 
@@ -140,7 +143,7 @@ test('the fold is total: whatever was stored, in whatever order, from whatever c
       const { visit: folded } = visit.fold(asStored(log))
       expect(folded.eventCount).toBe(log.length)
     }),
-    { numRuns: 60 },
+    { numRuns: 2 * RUNS },
   )
 })
 

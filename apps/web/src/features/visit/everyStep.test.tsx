@@ -175,7 +175,8 @@ test.each(cases)('%s, %s: every step is said in words, begun and done', (_id, jo
     if (seen.has(same)) continue
     seen.add(same)
     const title = stepTitle(step, begun.appliance)
-    for (const [when, desk] of states) {
+    // How figures, answers and clocks look when they are there does not depend on the job.
+    for (const [when, desk] of job === 'annual-service' ? states : states.slice(0, 1)) {
       const markup = drawn(desk, step)
       wellSaid(markup, `${title}, ${when}`)
       expect(read(markup)).toContain(title)

@@ -168,14 +168,17 @@ export function useVisitLog(
   useEffect(() => {
     let gone = false
     // A page that was kept on the device begins with the log of the day it was kept.
-    void remembered(visitId, userId, Date.now()).then((found) => {
-      if (!gone) hold(found)
-      return remember(visitId, userId, storedRef.current, Date.now())
-    })
-    void waiting(visitId, userId).then((found) => {
-      if (gone || found.length === 0) return
-      const known = new Set(queueRef.current.map((q) => q.id))
-      change([...found.filter((q) => !known.has(q.id)), ...queueRef.current])
+    void Promise.all([remembered(visitId, userId, Date.now()), waiting(visitId, userId)]).then(([known, found]) => {
+      if (gone) return
+      hold(known)
+      void remember(visitId, userId, storedRef.current, Date.now())
+      // Acknowledged, but the page was gone before it could be let go.
+      const has = new Set(storedRef.current.map((e) => e.id))
+      void letGo(found.filter((q) => has.has(q.id)).map((q) => q.id))
+      const queued = new Set(queueRef.current.map((q) => q.id))
+      const fresh = found.filter((q) => !has.has(q.id) && !queued.has(q.id))
+      if (fresh.length === 0) return
+      change([...fresh, ...queueRef.current])
       void flushRef.current()
     })
     return () => {

@@ -1,0 +1,48 @@
+import { expect, type Page, test } from '@playwright/test'
+import { accessible } from './axe'
+import { signIn } from './technician'
+
+/** What is made at a desk and read on a phone: every page fits its width, keeps its words, and can be used by those who do not see. */
+
+const fits = async (page: Page, path: string) => {
+  await page.goto(path)
+  await expect(page.locator('#main')).toBeVisible()
+  const { wide, seen } = await page.evaluate(() => ({
+    wide: document.documentElement.scrollWidth,
+    seen: document.documentElement.clientWidth,
+  }))
+  expect([path, wide <= seen]).toEqual([path, true])
+}
+
+test('registers, cards, practices, instruments and people on a phone', { tag: '@phone' }, async ({ page }) => {
+  test.setTimeout(120_000)
+  await signIn(page, 'Maren')
+  await page.goto('/places?show=appliances')
+  const appliance = await page
+    .getByRole('link', { name: /Larch 28 C/ })
+    .first()
+    .getAttribute('href')
+  await page.goto('/places?show=sites')
+  const site = await page
+    .getByRole('link', { name: /7 Quarry Row/ })
+    .first()
+    .getAttribute('href')
+  for (const path of [
+    '/today',
+    '/places',
+    site ?? '',
+    `${site}/edit`,
+    appliance ?? '',
+    `${appliance}/label`,
+    `${appliance}/compare`,
+    '/cards/tarnwick-larch-28-c',
+    '/instruments',
+    '/people',
+    '/exchange',
+    '/settings',
+    '/room',
+  ])
+    await fits(page, path)
+  await page.goto(appliance ?? '')
+  await accessible(page)
+})
