@@ -66,7 +66,7 @@ export function LogState({
       </span>
     )
   return (
-    <span role="status" className="text-sm quiet">
+    <span role="status" className="max-w-26 text-right text-sm leading-tight quiet sm:max-w-none">
       {waiting > 0 ? t('log.sending', { count: waiting }) : t('log.kept')}
       {unheard && ` · ${t('log.server-away')}`}
       {devices !== null && devices > 1 && ` · ${t('log.devices', { count: devices })}`}
