@@ -6,7 +6,7 @@ module.exports = {
     {
       name: 'core-stands-alone',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$|/test[A-Z][A-Za-z]*\\.ts$' },
       to: { path: '^(packages/sim|apps)|node_modules/', pathNot: 'node_modules/zod/' },
     },
     {

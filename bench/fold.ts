@@ -3,11 +3,13 @@ import type { Instrument } from '@lucerna/core/measure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { runSheet } from '@lucerna/core/procedure'
 import { unwrap } from '@lucerna/core/result'
-import { foldVisit, type StoredEvent, VisitFold, type VisitEvent } from '@lucerna/core/visit'
+import { foldVisit, type StoredEvent, type VisitEvent, VisitFold, type VisitState } from '@lucerna/core/visit'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { playSheet, soundValues } from '@lucerna/sim/technician'
 
 const EVENTS = 2000
+/** Events that come one by one. */
+const STEPS = 300
 const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`
 
 /** A visit of a forced-draught burner, its flue steps repeated until the log is as long as asked. */
@@ -84,18 +86,32 @@ export function foldBench(): void {
     work()
     return performance.now() - began
   }
-  for (let i = 0; i < 5; i++) foldVisit(id(2), stored, context)
-  const whole = median(Array.from({ length: 15 }, () => timed(() => foldVisit(id(2), stored, context))))
-  const steps = 300
-  const appends: number[] = []
+  const asked = (state: VisitState) => state.appliances.reduce((n, a) => n + a.readings.length + a.foundAndLeft.length + a.latest.size, 0)
+  const whole = (ask: boolean) =>
+    median(
+      Array.from({ length: 15 }, () =>
+        timed(() => {
+          const state = foldVisit(id(2), stored, context)
+          if (ask) asked(state)
+        }),
+      ),
+    )
+  for (let i = 0; i < 5; i++) asked(foldVisit(id(2), stored, context))
+  const [bare, judged] = [whole(false), whole(true)]
   const going = new VisitFold(id(2), context)
-  going.advance(stored.slice(0, stored.length - steps))
-  for (let i = stored.length - steps + 1; i <= stored.length; i++) {
-    const log = stored.slice(0, i)
-    appends.push(timed(() => going.advance(log)))
+  asked(going.advance(stored.slice(0, stored.length - STEPS)).state)
+  const appends: number[] = []
+  const typing: number[] = []
+  for (let i = stored.length - STEPS; i < stored.length; i++) {
+    // As a screen does at every key: the unsent event put behind the log, everything that is shown of it judged.
+    typing.push(timed(() => asked(going.with([stored[i]!]))))
+    appends.push(timed(() => asked(going.append([stored[i]!]).state)))
   }
-  const append = median(appends)
+  const perSecond = (ms: number) => Math.round(stored.length / (ms / 1000))
   console.log(
-    `fold of ${stored.length} events, verdicts  ${whole.toFixed(1)} ms, ${Math.round(stored.length / (whole / 1000))} events/s; one more event ${append.toFixed(3)} ms, 1/${Math.round(whole / append)} of it (meant: 1/50 at most)`,
+    `fold of ${stored.length} events            ${bare.toFixed(1)} ms, ${perSecond(bare)} events/s (meant: 50 000); with every verdict asked for ${judged.toFixed(1)} ms, ${perSecond(judged)} events/s`,
+  )
+  console.log(
+    `one more event behind it   ${median(appends).toFixed(3)} ms with every verdict (meant: 0.3), 1/${Math.round(judged / median(appends))} of the whole; tried unsent ${median(typing).toFixed(3)} ms`,
   )
 }

@@ -1,8 +1,10 @@
 import fc from 'fast-check'
+import { channelFor, takeReading } from '@lucerna/core/measure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { FIRING_JOBS, JOB_KINDS, type JobKind, runSheet, sheetText } from '@lucerna/core/procedure'
-import { type EventType, firingStops, foldVisit, VisitFold, type VisitEvent } from '@lucerna/core/visit'
+import { type EventType, firingStops, foldVisit, readingKey, VisitFold, type VisitEvent } from '@lucerna/core/visit'
 import { DEMO_CARDS } from './cards'
+import { soundValues } from './technician/sound'
 import { asStored, played, TEST_APPLIANCE, TEST_VISIT, testFacts } from './technician/testVisit'
 
 /** Random cases for each property; `PROPERTY_RUNS=200` looks longer than a run of all tests can. */
@@ -115,7 +117,7 @@ test('a fold that goes on gives what the whole fold gives', () => {
       const log = [...all, ...asStored([event(1, 'reading.corrected', { readingId: gone.id, reason: 'misread' })], all.length + 1)]
       const going = new VisitFold(TEST_VISIT, visit.context)
       for (const cut of [...cuts].map((c) => c % log.length).sort((a, b) => a - b)) going.advance(log.slice(0, cut))
-      expect(going.advance(log)).toEqual(foldVisit(TEST_VISIT, log, visit.context))
+      expect(going.advance(log).state).toEqual(foldVisit(TEST_VISIT, log, visit.context))
     }),
     { numRuns: 2 * RUNS },
   )
@@ -174,4 +176,45 @@ test('the sheet of a card is the same on any machine, and after the card has bee
         }
         expect(text(shuffled(card))).toBe(text(card))
       }
+})
+
+test('what the screen shows while a figure is typed is what it shows when it is recorded: every figure of every card', () => {
+  let tried = 0
+  for (const card of DEMO_CARDS)
+    for (const practice of SHIPPED_PRACTICES) {
+      const sheet = runSheet('annual-service', card, practice, testFacts(card))
+      if (!sheet.ok) continue
+      const { context } = played(card, practice, 'annual-service', [])
+      const values = soundValues(card, testFacts(card), practice)
+      const begun = asStored([
+        event(1, 'visit.started', {
+          jobKind: 'annual-service',
+          practice: { id: practice.id, version: practice.version },
+          cards: [{ applianceId: TEST_APPLIANCE, cardId: card.id, version: card.version }],
+        }),
+        ...context.instruments.map((i, n) => event(2 + n, 'instrument.zeroed', { instrumentId: i.id, place: 'clean-air' })),
+      ])
+      const fold = new VisitFold(TEST_VISIT, context)
+      fold.append(begun)
+      for (const need of sheet.value.flatMap((s) => s.needs))
+        for (const factor of [1, 1.03, 1.4]) {
+          const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
+          const taken = takeReading({
+            ...need,
+            id: id(900),
+            groupId: id(901),
+            valueSi: values(need) * factor,
+            instrument,
+            settled: 'settled',
+            takenAt: '2026-06-01T10:00:00.000Z',
+          })
+          const [typed] = asStored([event(99, 'reading.taken', { readings: [taken] })], begun.length + 1)
+          const shown = fold.with([{ ...typed!, seq: null, receivedAt: null }]).appliances[0]!.latest.get(readingKey(need))?.verdict
+          const recorded = foldVisit(TEST_VISIT, [...begun, typed!], context).appliances[0]!.latest.get(readingKey(need))?.verdict
+          expect([card.id, readingKey(need), shown]).toEqual([card.id, readingKey(need), recorded])
+          expect(shown).toBeDefined()
+          tried++
+        }
+    }
+  expect(tried).toBeGreaterThan(1000)
 })

@@ -1,6 +1,6 @@
 /** `npm run projections:rebuild`: makes every projection anew from the logs. Runs as the owner; safe to repeat, and while people work. */
-import { asc, eq, gt, sql } from 'drizzle-orm'
-import { project, projectAppliances, visitColumns } from '@/features/visit/server/append'
+import { asc, gt, sql } from 'drizzle-orm'
+import { projectAll, projectAppliances } from '@/features/visit/server/projections'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
 import { connect, type Database } from './client'
 import { reindexFirm } from '@/features/search/server/indexing'
@@ -14,8 +14,7 @@ export async function rebuildProjections(ownerUrl: string): Promise<number> {
     for (const { id, firmId } of visits) {
       await db.transaction(async (tx) => {
         const state = foldLoaded(await loadVisit(tx, firmId, id, true))
-        await project(tx, firmId, id, state)
-        await tx.update(visit).set(visitColumns(state)).where(eq(visit.id, id))
+        await projectAll(tx, firmId, state)
         await projectAppliances(
           tx,
           firmId,

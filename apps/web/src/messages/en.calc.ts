@@ -206,6 +206,7 @@ export const calcWords = {
   'calc.into-visit-at': 'Into the visit at {{site}}',
   'calc.into-visit-what': 'What will be written down',
   'calc.into-visit-note': 'as a remark',
+  'calc.into-visit-still': 'By putting them in you say that they stood still when you read them.',
   'calc.into-visit-appliance': 'Appliance',
   'calc.into-visit-rate': 'Burner at',
   'calc.into-visit-done': 'Written into the visit at {{site}}',

@@ -5,6 +5,7 @@ import { documents } from './en.documents'
 import { instruments } from './en.instruments'
 import { label } from './en.label'
 import { exchange } from './en.exchange'
+import { enEvents } from './en.events'
 import { enScience } from './en.science'
 import { enPeople } from './en.people'
 import { enPlaces } from './en.places'
@@ -16,6 +17,7 @@ import { enVisit } from './en.visit'
 /** English. Another language is another set of these files with the same keys. */
 export const en = {
   ...enScience,
+  ...enEvents,
   ...enVisit,
   ...enDesk,
   ...enRoom,

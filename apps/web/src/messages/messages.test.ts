@@ -19,7 +19,7 @@ import {
 } from '@lucerna/core/procedure'
 import { SEQUENCE_EVENT_IDS } from '@lucerna/core/sequence'
 import { QUANTITIES } from '@lucerna/core/units'
-import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
+import { ROLES } from '@lucerna/core/visit'
 import { firstInput, runWorking, WORKING_GROUPS, WORKINGS } from '@lucerna/core/workings'
 import { labelOf, pickText } from '@/features/workings/words'
 import { applianceSchema, METER_KINDS, siteSchema, supplySchema } from '@/features/places/schemas'
@@ -71,7 +71,6 @@ test('every key put together has words for all it can be', () => {
     ...all('burner', BURNER_KINDS),
     ...all('flue', FLUE_TYPES),
     ...all('quantity', QUANTITIES),
-    ...all('event', EVENT_TYPES),
     ...all('role', ROLES),
     ...all('defect', DEFECT_CLASSES),
     ...all('observation', OBSERVATION_IDS),
@@ -93,23 +92,6 @@ test('every key put together has words for all it can be', () => {
       ),
     ),
     ...all('verdict', ['inside', 'edge', 'outside', 'none', 'below', 'above', 'no-band']),
-    ...all('because', [
-      'inside',
-      'goal-missed',
-      'near-limit',
-      'outside',
-      'outside-within-doubt',
-      'no-band',
-      'early',
-      'no-instrument',
-      'not-zeroed',
-      'out-of-calibration',
-      'no-channel',
-      'perfect-zero',
-      'diluted',
-      'over-range',
-      'computed-by-instrument',
-    ]),
     ...all('gate', [
       'loose-end-open',
       'step-open',

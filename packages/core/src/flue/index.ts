@@ -6,3 +6,16 @@ export { type FlueInput, type FlueNumbers, flueNumbers, o2FromCo2 } from './numb
 export { checkPair, type FluePair, type Origin, type PairCheck } from './pair'
 export { airWater, saturationPressure, saturationTemperature } from './saturation'
 export { northAmericanFlueLoss, shortFlueLoss } from './shortFormula'
+export {
+  explainAirFree,
+  explainCo2,
+  explainDewPoint,
+  explainExcessAir,
+  explainGrossEfficiency,
+  explainLambda,
+  explainNetEfficiency,
+  explainNetStack,
+  explainO2,
+  explainRatio,
+  explainShortLoss,
+} from './explain'

@@ -16,6 +16,7 @@ export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from 
 export { type Normal, normalOf } from './normal'
 export { combined, type Contribution, contributions, propagate } from './propagate'
 export { type Reading, readingSchema } from './readings'
+export { type Taken, takeReading } from './takeReading'
 export { climbing, type Settling, settling, SETTLING_RULES, type SettlingRule } from './settling'
 export { type Sample } from './robust'
 export { LINE_STATIONS, type Station, STATIONS, stationSchema } from './stations'

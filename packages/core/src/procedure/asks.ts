@@ -125,8 +125,10 @@ const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
 const isFixed = (id: string): id is ObservationId => Object.hasOwn(TABLE, id)
 /** The family of an id like `joint.valve-inlet`. `familyOf('item.rope')` → `'item'`. */
 export function familyOf(id: string): AskFamily | undefined {
-  const [head = '', ...rest] = id.split('.')
-  return rest.join('.') !== '' && Object.hasOwn(FAMILIES, head) ? (head as AskFamily) : undefined
+  const dot = id.indexOf('.')
+  if (dot < 0 || dot === id.length - 1) return undefined
+  const head = id.slice(0, dot)
+  return Object.hasOwn(FAMILIES, head) ? (head as AskFamily) : undefined
 }
 
 /** The answers that something can have, the good one first; undefined for what nobody asks. `answersOf('joint.tee')` → `['tight', 'leaks', 'no-gas-yet']`. */

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { firingState, ratesOf } from '../appliance'
 import { inCalibration, MEASURANDS, STATIONS } from '../measure'
 import type { Step } from '../procedure'
-import { latestByKey, type JudgedReading, type Verdict, type VisitAppliance, type VisitContext, type VisitState } from '../visit'
+import { type JudgedReading, type Verdict, type VisitAppliance, type VisitContext, type VisitState } from '../visit'
 
 /** Version of the core's judgement that a report is frozen with. */
 export const CORE_VERSION = '0.1.0'
@@ -25,6 +25,8 @@ const line = z.object({
   firingStateId: z.string(),
   asFound: z.number().nullable(),
   asLeft: z.number().nullable(),
+  /** Read, and never under conditions in which it counts: it is told with the reason, and stands neither as found nor as left. */
+  neverValid: z.number().nullable().default(null),
   expandedUncertainty: z.number().nullable(),
   change: z.enum(['unchanged', 'measured-again', 'not-measured-again']),
   status: z.enum(['inside', 'edge', 'outside', 'none']),
@@ -243,7 +245,7 @@ function applianceReport(
 ): Report['appliances'][number] {
   const state = visit.appliances.find((a) => a.applianceId === appliance.id)
   if (!state) throw new Error(`Appliance ${appliance.id} is not in this visit.`)
-  const latest = latestByKey(state.readings)
+  const latest = state.latest
   const instrumentName = (id: string | null) => {
     const found = context.instruments.find((i) => i.id === id)
     return found ? `${found.maker} ${found.model}` : null
@@ -264,7 +266,8 @@ function applianceReport(
             stationId: shown.stationId,
             firingStateId: shown.firingStateId,
             asFound: fl.asFound?.valueSi ?? null,
-            asLeft: fl.asLeft?.valueSi ?? (fl.asFound === null ? shown.valueSi : null),
+            asLeft: fl.asLeft?.valueSi ?? null,
+            neverValid: fl.asFound === null && fl.asLeft === null ? shown.valueSi : null,
             change: fl.status,
             ...ofVerdict(shown.verdict),
             entered: shown.entered ? shown.entered.text : null,

@@ -1,6 +1,16 @@
+export { explainDrop, explainHeatInput, explainLeak, explainMeterCorrection, explainSmallestLeak } from './explain'
 export { meterClass, type MeterClass, type PipeLength, pipesVolume } from './installation'
 export { LADDER_FINDINGS, type LadderFinding, type LadderLimits, type LadderReadings, readLadder } from './ladder'
-export { HAND_TIMING_S, meterRate, type MeterRate, type MeterTest, secondsForTiming, timingUncertainty } from './meterRate'
+export {
+  HAND_TIMING_S,
+  METER_CLASS,
+  meterDoubt,
+  meterRate,
+  type MeterRate,
+  type MeterTest,
+  secondsForTiming,
+  timingUncertainty,
+} from './meterRate'
 export {
   type DropFit,
   fitDrop,

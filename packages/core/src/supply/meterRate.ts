@@ -75,3 +75,17 @@ export function secondsForTiming(relativeUncertainty: number, flowM3PerS: number
 /** Relative standard uncertainty of a rate timed for `seconds`. `timingUncertainty(28, 6.7e-4, 0)` → `0.005`. */
 export const timingUncertainty = (seconds: number, flowM3PerS: number, stepM3: number): number =>
   secondsForTiming(1, flowM3PerS, stepM3) / 2 / seconds
+
+/** Largest permissible error of a domestic gas meter of class 1.5, as a share of what it shows. Source: EN 1359, OIML R 137; the meter's own plate decides. */
+export const METER_CLASS = 0.015
+
+/**
+ * Relative standard uncertainty of a clocked rate: the meter's own error beside the timing. Without it a rate timed for long would look far better known
+ * than any meter knows it.
+ *
+ * @param timing relative standard uncertainty of the timing, from {@link timingUncertainty}.
+ * @param meterClass largest permissible error of the meter (k = 2), as a share.
+ * @example
+ * meterDoubt(0.0006) // 0.00752: 31.0 kW ± 0.47 kW
+ */
+export const meterDoubt = (timing: number, meterClass: number = METER_CLASS): number => Math.hypot(timing, meterClass / 2)

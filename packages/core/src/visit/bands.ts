@@ -8,26 +8,46 @@ import type { Band } from './verdict'
 /** A computed figure is held against the limit of the measured one where the card names only that (CO2 computed from O2 and the reverse). */
 const STANDS_FOR: Partial<Record<MeasurandId, MeasurandId>> = { 'co2.flueComputed': 'co2.flue', 'o2.flueComputed': 'o2.flue' }
 
+interface FigureKey {
+  readonly measurandId: MeasurandId
+  readonly stationId: Station
+  readonly firingStateId: string
+  readonly sectionId?: string | null | undefined
+}
+
 /**
  * The band for one figure: the card's limit, else the profile's, else none; the source is always named.
  *
  * @example
  * bandFor(larch, metricRatio, { measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'max' })?.source.text // 'TW-28C-04'
  */
-export function bandFor(
+export const bandFor = (appliance: Pick<VisitAppliance, 'card' | 'facts'>, practice: Practice, key: FigureKey): Band | undefined =>
+  findBand(appliance, practice, key).band
+
+/** The band for one figure, or why there can be none: a card that gives two limits for the same is never judged by either, nor by the practice in its place. */
+export function findBand(
   appliance: Pick<VisitAppliance, 'card' | 'facts'>,
   practice: Practice,
-  key: { measurandId: MeasurandId; stationId: Station; firingStateId: string; sectionId?: string | null | undefined },
-): Band | undefined {
+  key: FigureKey,
+): { readonly band: Band | undefined; readonly why?: 'ambiguous-limit' } {
   const { card, facts } = appliance
   const measurandId = STANDS_FOR[key.measurandId] ?? key.measurandId
   const found = limitFor(card, { ...key, measurandId, sectionId: key.sectionId ?? undefined }, facts)
-  if (found.ok && found.value) {
-    const { min, nominal, max, goal, hard, source } = found.value
-    return { min, nominal, max, goal, hard, source: { kind: 'card', text: source.doc, page: source.page } }
-  }
-  const state = firingState(card, key.firingStateId)
-  const kind = state?.kind
+  if (!found.ok) return { band: undefined, why: 'ambiguous-limit' }
+  if (!found.value) return { band: profileBand(appliance, practice, measurandId, key) }
+  const { min, nominal, max, goal, hard, source } = found.value
+  return { band: { min, nominal, max, goal, hard, source: { kind: 'card', text: source.doc, page: source.page } } }
+}
+
+/** What the practice holds where the card says nothing. */
+function profileBand(
+  appliance: Pick<VisitAppliance, 'card' | 'facts'>,
+  practice: Practice,
+  measurandId: MeasurandId,
+  key: FigureKey,
+): Band | undefined {
+  const { card, facts } = appliance
+  const kind = firingState(card, key.firingStateId)?.kind
   if (!kind) return undefined
   if (measurandId === 'pressure.tightnessFall') {
     const test = tightnessTest(practice, facts)

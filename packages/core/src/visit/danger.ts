@@ -1,7 +1,6 @@
 import type { Practice } from '../practice'
 import { firingStops } from './gates'
 import type { VisitAppliance, VisitContext } from './context'
-import { latestByKey } from './foundAndLeft'
 import { gate } from './stops'
 import type { ApplianceState, Gate, VisitState } from './state'
 
@@ -50,7 +49,7 @@ export function dangerOf(
   const seen = Object.entries(state.observations).flatMap(([id, { answer }]) =>
     DANGEROUS[id]?.includes(answer) ? [gate(`danger.${id}`, true, { observation: id, answer }, null, 'danger-seen')] : [],
   )
-  const supplyAir = [...latestByKey(state.readings).values()]
+  const supplyAir = [...state.latest.values()]
     .filter((r) => r.measurandId === 'co.supplyAir' && r.verdict.status === 'outside')
     .map((r) =>
       gate(`danger.${r.key}`, true, { measurand: r.measurandId, station: r.stationId, state: r.firingStateId }, null, 'danger-measured'),

@@ -4,7 +4,8 @@ import type { MeasurandId } from '../measure'
 import { unwrap } from '../result'
 import { deriveDrop, deriveFlue, deriveLeak } from './derive'
 import type { LiveReading } from './state'
-import { APPLIANCE, nextId } from './testVisit'
+import { APPLIANCE, nextId, unproved } from './testVisit'
+import { readingKey } from './keys'
 
 const gas = presetGas('natural-gas-h')
 const live = (measurandId: MeasurandId, valueSi: number, standardUncertainty: number | null = 0): LiveReading => ({
@@ -17,6 +18,9 @@ const live = (measurandId: MeasurandId, valueSi: number, standardUncertainty: nu
   origin: 'measured',
   source: { kind: 'typed' },
   settled: 'declared',
+  proof: unproved,
+  order: 0,
+  key: readingKey({ measurandId, stationId: 'flue', firingStateId: 'max' }),
   takenAt: '2026-06-01T09:00:00.000Z',
   applianceId: APPLIANCE,
   eventId: nextId(),
@@ -75,14 +79,16 @@ test('close to physics’ own limits there is still an answer, beyond them none'
   expect(deriveFlue(gas, cold)).toEqual([])
 })
 
-test('the working names formula, inputs with their doubt, source and what to know', () => {
-  const working = of(set(0.05), 'efficiency.gross')?.working
-  expect(working?.inputs.map((i) => i.symbol)).toEqual(['O₂', 'CO', 'Tf', 'Ta'])
-  expect(working?.inputs[0]).toMatchObject({ valueSi: 0.05, standardUncertainty: 0.001 })
-  expect(working?.constants.map((c) => c.symbol)).toEqual(['dry', 'water', 'CO'])
-  expect(working?.notes).toContain('flue-loss-only')
+test('an explanation names formula, readings with their doubt, source and what to know', () => {
+  const efficiency = of(set(0.05), 'efficiency.gross')
+  expect(efficiency?.from.map((r) => r.measurandId)).toEqual(['o2.flue', 'co.flue', 'temperature.flue', 'temperature.air'])
+  expect(efficiency?.from[0]).toMatchObject({ valueSi: 0.05, standardUncertainty: 0.001 })
+  const { line, notes } = efficiency!.explain()
+  expect(line.terms.map((term) => term.symbol)).toEqual(['q_dry', 'q_water', 'q_CO'])
+  expect(line.result.valueSi).toBe(efficiency?.valueSi)
+  expect(notes).toContain('flue-loss-only')
+  expect(of(set(0.05), 'air.lambda')?.from.map((r) => r.measurandId)).toEqual(['o2.flue', 'co.flue'])
   const cool = [live('o2.flue', 0.05), live('co.flue', 20e-6), live('temperature.flue', 315), live('temperature.air', 283)]
-  expect(of(cool, 'efficiency.net')?.working.constants.map((c) => c.symbol)).toContain('condensed')
   expect(of(cool, 'efficiency.net')?.valueSi).toBeGreaterThan(1)
 })
 

@@ -1,151 +1,120 @@
-import { analyseFlue, type FlueAnalysis, oxygenOf, shortFlueLoss } from '../flue'
+import type { Explanation, FormulaLine } from '../explain'
+import {
+  analyseFlue,
+  explainAirFree,
+  explainCo2,
+  explainDewPoint,
+  explainExcessAir,
+  explainGrossEfficiency,
+  explainLambda,
+  explainNetEfficiency,
+  explainNetStack,
+  explainO2,
+  explainRatio,
+  explainShortLoss,
+  type FlueAnalysis,
+  oxygenOf,
+  shortFlueLoss,
+} from '../flue'
 import { ATMOSPHERE_PA, type GasProperties } from '../gas'
-import { type MeasurandId, propagate } from '../measure'
-import { leakRate, meterRate, smallestLeak, timingUncertainty } from '../supply'
+import { explainRise } from '../heat'
+import { combined, contributions, type MeasurandId } from '../measure'
+import {
+  explainDrop,
+  explainHeatInput,
+  explainLeak,
+  explainSmallestLeak,
+  leakRate,
+  meterDoubt,
+  meterRate,
+  smallestLeak,
+  timingUncertainty,
+} from '../supply'
 import type { LiveReading } from './state'
 
-/** A computed figure with what it was made of, so that every number on the screen can open to its working. */
+/** A computed figure; how it came about is made when somebody asks. */
 export interface Derived {
   readonly measurandId: MeasurandId
   readonly valueSi: number
   readonly standardUncertainty: number | null
-  readonly working: Working
+  /** The readings that it is made of. */
+  readonly from: readonly LiveReading[]
+  readonly explain: () => Explanation
 }
 
-/** How a figure came about: formula, inputs, source and what to know about it. */
-export interface Working {
-  readonly formula: string
-  readonly inputs: readonly {
-    readonly symbol: string
-    readonly measurandId: MeasurandId
-    readonly valueSi: number
-    readonly standardUncertainty: number | null
-  }[]
-  readonly constants: readonly { readonly symbol: string; readonly value: string }[]
-  readonly source: string
-  /** Codes of the message files. */
+interface Figure {
+  readonly id: MeasurandId
+  readonly of: (a: FlueAnalysis) => number | undefined
+  readonly line: (a: FlueAnalysis, value: number) => FormulaLine
   readonly notes: readonly string[]
+  /** Needs CO to have been read. */
+  readonly co?: true
+  /** Needs the temperatures. */
+  readonly hot?: true
 }
 
-type Figure = {
-  id: MeasurandId
-  formula: string
-  source: string
-  notes: string[]
-  of: (a: FlueAnalysis) => number | undefined
-  constants?: (a: FlueAnalysis) => Working['constants']
-}
-
-const SYMBOL: Partial<Record<MeasurandId, string>> = {
-  'o2.flue': 'O₂',
-  'co2.flue': 'CO₂',
-  'co.flue': 'CO',
-  'temperature.flue': 'Tf',
-  'temperature.air': 'Ta',
-}
-const digits = (value: number, n: number): string => value.toFixed(n)
-
-const figures = (gas: GasProperties): Figure[] => {
-  const co2max = { symbol: 'CO₂max', value: `${digits(gas.co2Max * 100, 2)} %` }
-  const air = { symbol: 'O₂ air', value: '20.95 %' }
-  const balance = 'Element balance; NASA-7 enthalpies; Wagner–Pruss saturation'
-  return [
-    {
-      id: 'co2.flueComputed',
-      formula: 'CO₂ = CO₂max · (1 − O₂/20.95) − CO',
-      source: 'Element balance with air of 20.95 % O₂',
-      notes: ['computed-not-proof'],
-      of: (a) => (a.from === 'o2' ? a.co2Dry : undefined),
-      constants: () => [co2max],
-    },
-    {
-      id: 'o2.flueComputed',
-      formula: 'O₂ = 20.95 · (1 − (CO₂ + CO)/CO₂max)',
-      source: 'Element balance with air of 20.95 % O₂',
-      notes: ['computed-not-proof'],
-      of: (a) => (a.from === 'co2' ? a.input.o2Dry : undefined),
-      constants: () => [co2max],
-    },
-    { id: 'ratio.coToCo2', formula: 'ratio = CO / CO₂', source: 'Definition', notes: [], of: (a) => a.coToCo2 },
-    {
-      id: 'co.airFree',
-      formula: 'CO air-free = CO · 20.95 / (20.95 − O₂)',
-      source: 'Air subtracted at 20.95 % O₂; the field form takes 20.9',
-      notes: ['air-free-209'],
-      of: (a) => a.coAirFree,
-      constants: () => [air],
-    },
-    {
-      id: 'air.lambda',
-      formula: 'λ = 1 + (Vd0/A0) · O₂ / (20.95 − O₂)',
-      source: 'Element balance, CO counted',
-      notes: ['not-rule-of-thumb'],
-      of: (a) => a.lambda,
-      constants: () => [{ symbol: 'Vd0/A0', value: digits(gas.dryFlue / gas.stoichiometricAir, 4) }],
-    },
-    { id: 'air.excess', formula: 'excess air = λ − 1', source: 'Definition', notes: ['not-rule-of-thumb'], of: (a) => a.excessAir },
-    {
-      id: 'temperature.netStack',
-      formula: 'net = Tf − Ta',
-      source: 'Definition',
-      notes: [],
-      of: (a) => a.input.flueTemperatureK - a.input.airTemperatureK,
-    },
-    {
-      id: 'temperature.dewPoint',
-      formula: 'p_sat(T_dew) = p · water / (water + dry flue)',
-      source: 'Wagner and Pruss 2002',
-      notes: ['dry-air'],
-      of: (a) => a.dewPointK,
-    },
-    {
-      id: 'efficiency.net',
-      formula: 'η net = (1 − dry − water − CO) · gross/net',
-      source: balance,
-      notes: ['flue-loss-only', 'net-above-100'],
-      of: (a) => a.netEfficiency,
-      constants: lossConstants,
-    },
-    {
-      id: 'efficiency.gross',
-      formula: 'η gross = 1 − dry − water − CO',
-      source: balance,
-      notes: ['flue-loss-only', 'condensing-upper-bound'],
-      of: (a) => a.grossEfficiency,
-      constants: lossConstants,
-    },
-    {
-      id: 'loss.short',
-      formula: 'qA = (Tf − Ta) · (A2/(21 − O₂) + B)',
-      source: 'What instruments show, net; constants by gas family',
-      notes: ['short-formula'],
-      of: (a) => shortFlueLoss(gas, a.input.o2Dry, a.input.flueTemperatureK, a.input.airTemperatureK),
-    },
-  ]
-}
-
-function lossConstants(a: FlueAnalysis): Working['constants'] {
-  const percent = (value: number) => `${digits(value * 100, 2)} %`
-  return [
-    { symbol: 'dry', value: percent(a.dryLoss) },
-    { symbol: 'water', value: percent(a.waterLoss) },
-    { symbol: 'CO', value: percent(a.coLoss) },
-    ...(a.condensing ? [{ symbol: 'condensed', value: percent(a.condensedShare) }] : []),
-  ]
-}
-
-/** Gas-only figures that need no temperatures. */
-const WITHOUT_TEMPERATURE: readonly MeasurandId[] = [
-  'co2.flueComputed',
-  'o2.flueComputed',
-  'ratio.coToCo2',
-  'co.airFree',
-  'air.lambda',
-  'air.excess',
+const figures = (gas: GasProperties): Figure[] => [
+  {
+    id: 'co2.flueComputed',
+    of: (a) => (a.from === 'o2' ? a.co2Dry : undefined),
+    line: (a, v) => explainCo2(gas, a.input.o2Dry, v),
+    notes: ['computed-not-proof'],
+  },
+  {
+    id: 'o2.flueComputed',
+    of: (a) => (a.from === 'co2' ? a.input.o2Dry : undefined),
+    line: (a, v) => explainO2(gas, a.co2Dry, v),
+    notes: ['computed-not-proof'],
+  },
+  { id: 'ratio.coToCo2', co: true, of: (a) => a.coToCo2, line: (a, v) => explainRatio(a.input.coDry, a.co2Dry, v), notes: [] },
+  {
+    id: 'co.airFree',
+    co: true,
+    of: (a) => a.coAirFree,
+    line: (a, v) => explainAirFree(a.input.coDry, a.input.o2Dry, v),
+    notes: ['air-free-209'],
+  },
+  { id: 'air.lambda', of: (a) => a.lambda, line: (a, v) => explainLambda(gas, a.input.o2Dry, v), notes: ['not-rule-of-thumb'] },
+  { id: 'air.excess', of: (a) => a.excessAir, line: (a) => explainExcessAir(a.lambda), notes: ['not-rule-of-thumb'] },
+  {
+    id: 'temperature.netStack',
+    hot: true,
+    of: (a) => a.input.flueTemperatureK - a.input.airTemperatureK,
+    line: (a) => explainNetStack(a.input.flueTemperatureK, a.input.airTemperatureK),
+    notes: [],
+  },
+  {
+    id: 'temperature.dewPoint',
+    hot: true,
+    of: (a) => a.dewPointK ?? undefined,
+    line: (a, v) => explainDewPoint(a.lambda, v),
+    notes: ['dry-air'],
+  },
+  {
+    id: 'efficiency.net',
+    hot: true,
+    of: (a) => a.netEfficiency,
+    line: (a, v) => explainNetEfficiency(a, gas, v),
+    notes: ['flue-loss-only', 'net-above-100'],
+  },
+  {
+    id: 'efficiency.gross',
+    hot: true,
+    of: (a) => a.grossEfficiency,
+    line: explainGrossEfficiency,
+    notes: ['flue-loss-only', 'condensing-upper-bound'],
+  },
+  {
+    id: 'loss.short',
+    hot: true,
+    of: (a) => shortFlueLoss(gas, a.input.o2Dry, a.input.flueTemperatureK, a.input.airTemperatureK),
+    line: (a, v) => explainShortLoss(gas, a.input.flueTemperatureK, a.input.airTemperatureK, a.input.o2Dry, v),
+    notes: ['short-formula'],
+  },
 ]
 
 /**
- * Every figure that one simultaneous set of flue readings gives, with its uncertainty and working. What the set does not hold is left out: no
+ * Every figure that one simultaneous set of flue readings gives, with its uncertainty and explanation. What the set does not hold is left out: no
  * default hides a missing reading. A set that physics refuses gives nothing (the readings themselves say why).
  *
  * @param group live readings of one group at the flue, with the combustion air temperature.
@@ -164,7 +133,7 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
   const uncertainties = Object.fromEntries(used.map((r) => [r.measurandId, r.standardUncertainty ?? 0])) as Record<string, number>
   const known = used.every((r) => r.standardUncertainty !== null)
 
-  const analyseOnce = (v: Record<string, number>): FlueAnalysis | undefined => {
+  const analyse = (v: Record<string, number>): FlueAnalysis | undefined => {
     const gasSide = { [byOxygen ? 'o2Dry' : 'co2Dry']: v[oxygen.measurandId] ?? 0, coDry: Math.max(0, v['co.flue'] ?? 0) }
     if (!oxygenOf(gas, gasSide).ok) return undefined
     // Without temperatures the gas-only figures are still good; any pair of temperatures serves for them.
@@ -175,75 +144,46 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
     })
     return result.ok ? result.value : undefined
   }
-  // Every figure asks for the same few neighbouring points.
-  const points = new Map<string, FlueAnalysis | undefined>()
-  const analyse = (v: Record<string, number>): FlueAnalysis | undefined => {
-    const key = used.map((r) => v[r.measurandId]).join(' ')
-    if (!points.has(key)) points.set(key, analyseOnce(v))
-    return points.get(key)
-  }
   const here = analyse(values)
   if (!here) return []
-  const needsCo: readonly MeasurandId[] = ['ratio.coToCo2', 'co.airFree']
-
-  return figures(gas).flatMap((figure): Derived[] => {
-    if (!hot && !WITHOUT_TEMPERATURE.includes(figure.id)) return []
-    if (!co && needsCo.includes(figure.id)) return []
+  const asked = figures(gas).filter((f) => (hot || !f.hot) && (co !== undefined || !f.co))
+  const told = (v: Record<string, number>): Partial<Record<MeasurandId, number>> | undefined => {
+    const a = analyse(v)
+    return a && Object.fromEntries(asked.map((f) => [f.id, f.of(a)]))
+  }
+  const effects = known ? contributions<string, MeasurandId>(told, values, uncertainties) : undefined
+  return asked.flatMap((figure): Derived[] => {
     const valueSi = figure.of(here)
     if (valueSi === undefined || !Number.isFinite(valueSi)) return []
-    const u = known
-      ? propagate(
-          (v) => {
-            const a = analyse(v)
-            return a && figure.of(a)
-          },
-          values,
-          uncertainties,
-        )
-      : undefined
-    const inputs = used
-      .filter((r) => hot || !r.measurandId.startsWith('temperature'))
-      .map((r) => ({
-        symbol: SYMBOL[r.measurandId] ?? r.measurandId,
-        measurandId: r.measurandId,
-        valueSi: r.valueSi,
-        standardUncertainty: r.standardUncertainty,
-      }))
+    const parts = effects?.[figure.id]
     return [
       {
         measurandId: figure.id,
         valueSi,
-        standardUncertainty: u ?? null,
-        working: { formula: figure.formula, inputs, constants: figure.constants?.(here) ?? [], source: figure.source, notes: figure.notes },
+        from: used.filter((r) => figure.hot || !r.measurandId.startsWith('temperature')),
+        standardUncertainty: parts ? combined(parts) : null,
+        explain: () => ({ line: figure.line(here, valueSi), notes: figure.notes }),
       },
     ]
   })
 }
 
+/** The doubt of a difference of two readings; unknown where one of them is. */
+const ofDifference = (a: LiveReading, b: LiveReading): number | null =>
+  a.standardUncertainty === null || b.standardUncertainty === null ? null : Math.hypot(a.standardUncertainty, b.standardUncertainty)
+
 /** The drop from meter to appliance, where both were read at the same load: rungs are comparable only then. */
-export function deriveDrop(meter: LiveReading, inlet: LiveReading): Derived {
-  const both = [meter, inlet]
-  const u = both.every((r) => r.standardUncertainty !== null) ? Math.hypot(...both.map((r) => r.standardUncertainty ?? 0)) : null
-  return {
-    measurandId: 'pressure.drop',
-    valueSi: meter.valueSi - inlet.valueSi,
-    standardUncertainty: u,
-    working: {
-      formula: 'drop = p meter − p inlet',
-      inputs: [
-        { symbol: 'p meter', measurandId: meter.measurandId, valueSi: meter.valueSi, standardUncertainty: meter.standardUncertainty },
-        { symbol: 'p inlet', measurandId: inlet.measurandId, valueSi: inlet.valueSi, standardUncertainty: inlet.standardUncertainty },
-      ],
-      constants: [],
-      source: 'Definition',
-      notes: ['same-load'],
-    },
-  }
-}
+export const deriveDrop = (meter: LiveReading, inlet: LiveReading): Derived => ({
+  measurandId: 'pressure.drop',
+  valueSi: meter.valueSi - inlet.valueSi,
+  standardUncertainty: ofDifference(meter, inlet),
+  from: [meter, inlet],
+  explain: () => ({ line: explainDrop(meter.valueSi, inlet.valueSi), notes: ['same-load'] }),
+})
 
 /**
  * Gas rate and heat input from a clocked meter. The gas pressure at the meter is the working pressure read there, else the normal 20 mbar is not
- * guessed: the index is taken as it stands; the site's air pressure follows its altitude.
+ * guessed: the index is taken as it stands; the site's air pressure follows its altitude. The doubt is the meter's own error beside the timing.
  *
  * @param group one set with `volume.metered` and `time.metered`, and the gas temperature where it was read.
  */
@@ -268,58 +208,41 @@ export function deriveInput(
     gas,
   )
   if (!rate.ok) return []
-  const relative = timingUncertainty(time.valueSi, volume.valueSi / time.valueSi, 0)
-  const inputs = [volume, time, ...(temperature ? [temperature] : [])].map((r) => ({
-    symbol: r === volume ? 'V' : r === time ? 't' : 'T gas',
-    measurandId: r.measurandId,
-    valueSi: r.valueSi,
-    standardUncertainty: r.standardUncertainty,
-  }))
-  const working = (formula: string): Working => ({
-    formula,
-    inputs,
-    constants: [
-      { symbol: 'correction', value: digits(rate.value.correction, 4) },
-      { symbol: 'Hs', value: `${digits(gas.grossCvJPerM3 / 1e6, 2)} MJ/m³` },
-    ],
-    source: 'Ideal gas law; calorific value of the gas',
-    notes: ['correct-once'],
-  })
-  const figure = (measurandId: MeasurandId, valueSi: number, formula: string): Derived => ({
+  const doubt = meterDoubt(timingUncertainty(time.valueSi, volume.valueSi / time.valueSi, 0))
+  const figure = (measurandId: MeasurandId, valueSi: number, basis: 'gross' | 'net', calorificValueJPerM3: number): Derived => ({
     measurandId,
     valueSi,
-    standardUncertainty: valueSi * relative,
-    working: working(formula),
+    standardUncertainty: valueSi * doubt,
+    from: [volume, time, ...(temperature ? [temperature] : [])],
+    explain: () => ({
+      line: explainHeatInput(
+        {
+          volumeM3: volume.valueSi,
+          otherLoadsM3: 0,
+          seconds: time.valueSi,
+          correction: rate.value.correction,
+          calorificValueJPerM3,
+          basis,
+        },
+        valueSi,
+      ),
+      notes: ['correct-once', 'meter-class'],
+    }),
   })
   return [
-    figure('input.gross', rate.value.heatInputGrossW, 'Q gross = V/t · correction · Hs'),
-    figure('input.net', rate.value.heatInputNetW, 'Q net = V/t · correction · Hi'),
+    figure('input.gross', rate.value.heatInputGrossW, 'gross', gas.grossCvJPerM3),
+    figure('input.net', rate.value.heatInputNetW, 'net', gas.netCvJPerM3),
   ]
 }
 
 /** The temperature rise of warm air: supply less return of one set. */
-export function deriveRise(supply: LiveReading, back: LiveReading): Derived {
-  const both = [supply, back]
-  return {
-    measurandId: 'temperature.rise',
-    valueSi: supply.valueSi - back.valueSi,
-    standardUncertainty: both.every((r) => r.standardUncertainty !== null)
-      ? Math.hypot(...both.map((r) => r.standardUncertainty ?? 0))
-      : null,
-    working: {
-      formula: 'rise = T supply − T return',
-      inputs: both.map((r, i) => ({
-        symbol: i === 0 ? 'T supply' : 'T return',
-        measurandId: r.measurandId,
-        valueSi: r.valueSi,
-        standardUncertainty: r.standardUncertainty,
-      })),
-      constants: [],
-      source: 'Definition',
-      notes: [],
-    },
-  }
-}
+export const deriveRise = (supply: LiveReading, back: LiveReading): Derived => ({
+  measurandId: 'temperature.rise',
+  valueSi: supply.valueSi - back.valueSi,
+  standardUncertainty: ofDifference(supply, back),
+  from: [supply, back],
+  explain: () => ({ line: explainRise(supply.valueSi, back.valueSi), notes: [] }),
+})
 
 /** The smallest movement that is read for sure on a gauge in a tightness test, Pa. */
 export const READABLE_MOVEMENT_PA = 25
@@ -339,39 +262,38 @@ export function deriveLeak(
   const leak = leakRate({ ...test, endPa: test.startPa - fall.valueSi, gasTemperatureK: GAS_K })
   const smallest = smallestLeak(test.volumeM3, test.seconds, READABLE_MOVEMENT_PA, GAS_K)
   if (!leak.ok || !smallest.ok) return []
-  const input = {
-    symbol: 'Δp',
-    measurandId: fall.measurandId,
-    valueSi: fall.valueSi,
-    standardUncertainty: fall.standardUncertainty,
-  }
-  const volume = { symbol: 'V', value: `${digits(test.volumeM3 * 1000, 1)} L` }
-  const time = { symbol: 't', value: `${test.seconds} s` }
   return [
     {
       measurandId: 'leak.installation',
       valueSi: leak.value.leakM3PerS,
+      from: [fall],
       standardUncertainty:
         fall.standardUncertainty === null ? null : (fall.standardUncertainty * test.volumeM3) / test.seconds / ATMOSPHERE_PA,
-      working: {
-        formula: 'q = V/t · Δp/p_std · T_std/T',
-        inputs: [input],
-        constants: [volume, time, { symbol: 'T', value: '15 °C' }],
-        source: 'Ideal gas law; leak at 15 °C, 101.325 kPa',
+      explain: () => ({
+        line: explainLeak(
+          {
+            volumeM3: test.volumeM3,
+            seconds: test.seconds,
+            startAbsolutePa: test.startPa + test.barometerPa,
+            endAbsolutePa: test.startPa - fall.valueSi + test.barometerPa,
+            startK: GAS_K,
+            endK: GAS_K,
+            falls: true,
+          },
+          leak.value.leakM3PerS,
+        ),
         notes: ['temperature-moves-gauge'],
-      },
+      }),
     },
     {
       measurandId: 'leak.smallest',
       valueSi: smallest.value,
+      from: [],
       standardUncertainty: null,
-      working: {
-        formula: 'q_min = V/t · Δp_read/p_std · T_std/T',
-        inputs: [],
-        constants: [volume, time, { symbol: 'Δp_read', value: `${READABLE_MOVEMENT_PA} Pa` }],
-        source: 'Smallest movement that is read for sure',
+      explain: () => ({
+        line: explainSmallestLeak({ ...test, readablePa: READABLE_MOVEMENT_PA, gasTemperatureK: GAS_K }, smallest.value),
         notes: ['no-movement-no-proof'],
-      },
+      }),
     },
   ]
 }

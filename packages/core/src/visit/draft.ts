@@ -1,59 +1,77 @@
-import type { Adjuster } from '../appliance'
-import type { Reading } from '../measure'
+import type { Station } from '../measure'
 import type { VisitAppliance, VisitContext } from './context'
-import type { StoredEvent } from './events'
 import type { Touch } from './foundAndLeft'
-import type { ApplianceState, FoundAndLeft, JudgedReading, LiveReading, StepMark, VisitState } from './state'
+import { Held } from './held'
+import { Judging } from './judging'
+import type { ReadingGroup } from './groups'
+import { forbidsFiring } from './stops'
+import type { ApplianceState, LiveReading, Proof, VisitState } from './state'
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] }
-export type VisitDraft = Mutable<Omit<VisitState, 'appliances'>>
+export type VisitDraft = Omit<Mutable<Omit<VisitState, 'appliances'>>, 'instrumentSets'> & {
+  instrumentSets: Record<string, VisitState['instrumentSets'][string]>
+}
 
-/** One appliance while its events are put in order; what is judged is kept by group and only made anew where something changed. */
+type Own = Omit<ApplianceState, 'readings' | 'foundAndLeft' | 'latest'>
+/** One appliance while its events are put in order. */
+export interface ApplianceParts extends Mutable<Omit<Own, 'steps' | 'observations' | 'netTurns'>> {
+  steps: Record<string, Own['steps'][string]>
+  observations: Record<string, Own['observations'][string]>
+  netTurns: Record<string, number>
+  /** Readings as they stand, by simultaneous set, in the order in which the sets began. */
+  groups: ReadingGroup[]
+  touched: Touch[]
+  /** Working pressures read at the meter, in order: what other figures at the same load are worked out with. */
+  meters: LiveReading[]
+}
+
+/** An appliance's parts, with indexes that are never handed out. */
 export interface ApplianceDraft {
   readonly appliance: VisitAppliance
-  readonly adjusters: readonly Adjuster[]
-  readonly state: Omit<Mutable<ApplianceState>, 'readings' | 'foundAndLeft'> & {
-    steps: Record<string, StepMark>
-    observations: Record<string, { answer: string; at: string; by: string }>
-    netTurns: Record<string, number>
-  }
-  readonly live: LiveReading[]
-  readonly touched: Touch[]
-  /** Groups of readings, in the order in which they came; a reading without a group is one by itself. */
-  readonly groups: Map<string, LiveReading[]>
-  readonly judged: Map<string, readonly JudgedReading[]>
-  readonly found: Map<string, FoundAndLeft>
-  /** Readings by key, in log order: what found-and-left looks at. */
-  readonly byKey: Map<string, JudgedReading[]>
-  stale: Set<string>
-  touchedSince: boolean
-  shown: ApplianceState | null
+  readonly held: Held<ApplianceParts>
+  readonly judging: Judging
+  /** Where each set stands in `groups`. */
+  readonly groupAt: Map<string, number>
+  /** What was seen that stands against firing. */
+  readonly forbidding: Set<string>
+  /** When each device last read a key, ms. */
+  readonly readBy: Map<string, ReadonlyMap<string, number>>
+  /** The state made of what was lent last. */
+  shown: { readonly of: Readonly<ApplianceParts>; readonly state: ApplianceState } | null
 }
 
 /** A visit while its events are put in order. */
 export interface Drafts {
   readonly context: VisitContext
-  readonly visit: VisitDraft
+  readonly visit: Held<VisitDraft>
   readonly appliances: Map<string, ApplianceDraft>
+  /** What was proved of each instrument, as long as nothing new was. */
+  proved: { readonly stamp: number; readonly of: Map<string | undefined, Proof> }
   /** The newest time that an event so far was written down at, in ms. */
   lastAt: number
 }
+
+/** Cleaning or renewing something in the burner: everything behind the supply may have moved. */
+export const MOVED_BY_WORK: readonly Station[] = ['valve', 'burner', 'chamber', 'flue', 'electrics', 'water', 'air']
 
 /** A visit before its first event: what earlier visits handed over hangs already. */
 export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
   context,
   lastAt: -Infinity,
-  visit: {
+  proved: { stamp: -1, of: new Map() },
+  visit: new Held<VisitDraft>({
     visitId,
     status: 'planned',
     jobKind: null,
     startedAt: null,
     closedAt: null,
     closedBy: null,
+    closedById: null,
     nextDueOn: null,
     looseEnds: context.appliances.flatMap((a) =>
       (a.carried ?? []).map((c) => ({ ...c, applianceId: a.id, closedAt: null, closedBy: null, leakCheck: null, carried: true })),
     ),
+    instrumentSets: {},
     zeroed: [],
     allowed: [],
     responses: [],
@@ -74,14 +92,14 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
     signatures: [],
     oddities: [],
     eventCount: 0,
-  },
+  }),
   appliances: new Map(
-    context.appliances.map((appliance) => [
+    context.appliances.map((appliance): [string, ApplianceDraft] => [
       appliance.id,
       {
         appliance,
-        adjusters: appliance.card.adjusters,
-        state: {
+        judging: new Judging(appliance, context),
+        held: new Held<ApplianceParts>({
           applianceId: appliance.id,
           steps: { ...appliance.continued?.steps },
           observations: { ...appliance.continued?.observations },
@@ -90,61 +108,61 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
           commanded: null,
           litAt: null,
           outcome: null,
-        },
-        live: [],
-        touched: [],
-        groups: new Map(),
-        judged: new Map(),
-        found: new Map(),
-        byKey: new Map(),
-        stale: new Set(),
-        touchedSince: false,
+          groups: [],
+          touched: [],
+          meters: [],
+        }),
+        groupAt: new Map(),
+        forbidding: new Set(
+          Object.entries(appliance.continued?.observations ?? {}).flatMap(([id, o]) => (forbidsFiring(id, o.answer) ? [id] : [])),
+        ),
+        readBy: new Map(),
         shown: null,
       },
     ]),
   ),
 })
 
-/** Readings of one group are judged together; one without a group is by itself. */
-export const groupOf = (r: LiveReading): string => r.groupId ?? r.id
-
-export function touch(draft: ApplianceDraft, what: Touch): void {
-  draft.touched.push(what)
-  draft.touchedSince = true
-}
-
-export function put(draft: ApplianceDraft, reading: LiveReading): void {
-  draft.live.push(reading)
-  const key = groupOf(reading)
-  const list = draft.groups.get(key)
-  if (list) list.push(reading)
-  else draft.groups.set(key, [reading])
-  stale(draft, key)
-}
-
-export const stale = (draft: ApplianceDraft, group: string): void => {
-  draft.stale.add(group)
-  draft.shown = null
-}
-
-/** After a correction: the groups are made anew, in order, and all of them judged again. Rare. */
-export function regroup(draft: ApplianceDraft): void {
-  for (const key of draft.groups.keys()) stale(draft, key)
-  draft.groups.clear()
-  for (const r of draft.live) {
-    const key = groupOf(r)
-    const list = draft.groups.get(key)
-    if (list) list.push(r)
-    else draft.groups.set(key, [r])
-    stale(draft, key)
-  }
-}
-
-export const live = (reading: Reading, event: StoredEvent, applianceId: string, index: number): LiveReading => ({
-  ...reading,
-  applianceId,
-  eventId: event.id,
-  authorName: event.authorName,
-  deviceId: event.deviceId,
-  index,
+/** Drafts that go on by themselves from here: what is tried on them is not seen by these. */
+export const forkDrafts = (drafts: Drafts): Drafts => ({
+  ...drafts,
+  visit: drafts.visit.fork(),
+  appliances: new Map(
+    [...drafts.appliances].map(([id, d]) => [
+      id,
+      {
+        ...d,
+        held: d.held.fork(),
+        groupAt: new Map(d.groupAt),
+        forbidding: new Set(d.forbidding),
+        readBy: new Map(d.readBy),
+        shown: d.shown,
+      },
+    ]),
+  ),
 })
+
+/** Something in the appliance was touched: what was read before no longer counts as left. */
+export const touch = (draft: ApplianceDraft, what: Touch): void => void draft.held.own('touched').push(what)
+
+/** An appliance as it stands; figures are judged when they are asked for. */
+export function stateOf(draft: ApplianceDraft): ApplianceState {
+  const of = draft.held.lend()
+  if (draft.shown?.of === of) return draft.shown.state
+  const { groups, touched, meters: _meters, ...own } = of
+  const judged = () => draft.judging.show(groups, touched)
+  const state: ApplianceState = {
+    ...own,
+    get readings() {
+      return judged().readings
+    },
+    get foundAndLeft() {
+      return judged().foundAndLeft
+    },
+    latest: new Map(),
+  }
+  // Not told with the rest: it is the readings once more, by key.
+  Object.defineProperty(state, 'latest', { enumerable: false, get: () => judged().latest })
+  draft.shown = { of, state }
+  return state
+}

@@ -22,33 +22,33 @@ export const movedBy = (adjuster: Pick<Adjuster, 'function'> | undefined): reado
 /** A reading counts unless it was early or its instrument proves nothing; one without a band still counts. */
 const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.verdict.because === 'no-band'
 
+/** First and last place in the log where something moved a station. */
+export interface Moved {
+  readonly first: number
+  readonly last: number
+}
+
+/**
+ * Where a station was moved first and last, from what was touched; undefined when nothing moved it.
+ *
+ * @param atRest read with nothing burning: what moves only a burning appliance does not count.
+ */
+export function movedAt(touched: readonly Touch[], station: Station, atRest: boolean): Moved | undefined {
+  const moves = (t: Touch) => t.stations.includes(station) && !(atRest && t.burningOnly)
+  const first = touched.find(moves)
+  return first && { first: first.index, last: touched.findLast(moves)!.index }
+}
+
 /**
  * As found and as left of one key. *As found* is the first valid reading before anything that affects it was touched; *as left* the last settled
  * one after the last such event, else "not measured again"; with nothing touched, as left is as found, unchanged.
  *
  * @param inOrder the key's readings in the order of the log.
- * @param touched places in the log where something was adjusted, cleaned or replaced, in order.
+ * @param moved where its station was moved, if it was.
  */
-export function foundAndLeft(key: string, inOrder: readonly JudgedReading[], touched: readonly Touch[]): FoundAndLeft {
-  const valid = inOrder.filter(counts)
-  const station = inOrder[0]?.stationId
-  const state = inOrder[0]?.firingStateId
-  const rests = state === 'off' || state === 'standing'
-  const moves = touched.filter((t) => station && t.stations.includes(station) && !(rests && t.burningOnly)).map((t) => t.index)
-  const first = moves[0] ?? Infinity
-  const last = moves.at(-1) ?? -Infinity
-  const asFound = valid.find((r) => r.index < first) ?? null
-  if (moves.length === 0) return { key, asFound, asLeft: asFound, status: 'unchanged' }
-  const asLeft = valid.findLast((r) => r.index > last) ?? null
+export function foundAndLeft(key: string, inOrder: readonly JudgedReading[], moved: Moved | undefined): FoundAndLeft {
+  const asFound = inOrder.find((r) => r.index < (moved?.first ?? Infinity) && counts(r)) ?? null
+  if (!moved) return { key, asFound, asLeft: asFound, status: 'unchanged' }
+  const asLeft = inOrder.findLast((r) => r.index > moved.last && counts(r)) ?? null
   return { key, asFound, asLeft, status: asLeft ? 'measured-again' : 'not-measured-again' }
-}
-
-/** The newest reading of every key, judged or not: what the line shows. */
-export function latestByKey(readings: readonly JudgedReading[]): Map<string, JudgedReading> {
-  const latest = new Map<string, JudgedReading>()
-  for (const r of readings) {
-    const known = latest.get(r.key)
-    if (!known || r.index >= known.index) latest.set(r.key, r)
-  }
-  return latest
 }

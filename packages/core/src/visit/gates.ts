@@ -2,7 +2,6 @@ import { ambientCoAction } from '../practice'
 import { familyOf, FIRING_JOBS, forbidsOf, isGoodAnswer, type Step } from '../procedure'
 import { inletMaximum } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
-import { latestByKey } from './foundAndLeft'
 import { readingKey } from './keys'
 import { gate, stopsFromWork } from './stops'
 import type { ApplianceState, Gate, JudgedReading, VisitState } from './state'
@@ -16,12 +15,12 @@ export const stopGasFraction = (gas: string): number => (gas === 'propane' || ga
  */
 export function firingStops(
   appliance: VisitAppliance,
-  state: Pick<ApplianceState, 'observations' | 'readings'>,
+  state: Pick<ApplianceState, 'observations' | 'latest'>,
   visit: Pick<VisitState, 'looseEnds' | 'disturbed' | 'timers' | 'starts' | 'jobKind'>,
   context: Pick<VisitContext, 'practice'>,
 ): Gate[] {
   const stops: Gate[] = stopsFromWork(appliance, state, visit)
-  const latest = [...latestByKey(state.readings).values()]
+  const latest = [...state.latest.values()]
   const gas = latest.find((r) => r.measurandId === 'gas.ambient')
   if (gas && gas.valueSi >= stopGasFraction(appliance.facts.gas))
     stops.push(gate('gas-in-air', true, { percent: Math.round(gas.valueSi * 1e4) / 100 }, 'before-entry'))
@@ -47,10 +46,13 @@ export function missingIn(
   visit: VisitState,
   context: VisitContext,
 ): { code: string; params: Record<string, string> }[] {
-  const latest = latestByKey(state.readings)
+  const latest = state.latest
   const missing: { code: string; params: Record<string, string> }[] = []
+  // What somebody said they measure with; before that, what there is.
+  const chosen = new Set(Object.values(visit.instrumentSets).flatMap((s) => s.instrumentIds))
+  const atHand = chosen.size > 0 ? context.instruments.filter((i) => chosen.has(i.id)) : context.instruments
   for (const kind of step.zeroes) {
-    const owned = context.instruments.filter((i) => i.kind === kind)
+    const owned = atHand.filter((i) => i.kind === kind)
     if (owned.length > 0 && !visit.zeroed.some((z) => owned.some((i) => i.id === z.instrumentId)))
       missing.push({ code: 'zero', params: { kind } })
   }
@@ -119,7 +121,7 @@ export function serviceGates(
   const stepOf = (r: JudgedReading) =>
     steps.find((s) => s.needs.some((n) => readingKey(n) === r.key || (n.stationId === r.stationId && n.firingStateId === r.firingStateId)))
       ?.id ?? null
-  const latest = latestByKey(state.readings)
+  const latest = state.latest
   for (const fl of state.foundAndLeft) {
     if (
       fl.status === 'not-measured-again' &&

@@ -2,23 +2,38 @@ export { bandFor } from './bands'
 export type { Continued, VisitAppliance, VisitContext } from './context'
 export { continuedFrom } from './continued'
 export { type Danger, dangerOf } from './danger'
-export type { Derived, Working } from './derive'
-export { EVENT_DATA, EVENT_TYPES, type EventType, parseEvent, type StoredEvent, type VisitEvent, visitEventSchema } from './events'
-export { AT_ONCE_MS } from './apply'
+export { changesBetween, type KeptValue, keptValue, keptValues, type VisitChanges } from './changes'
+export { AT_ONCE_MS } from './events/reading.taken'
 export { foldVisit, VisitFold } from './fold'
-export { latestByKey } from './foundAndLeft'
+export { BREACHES, type Breach, EVENTS_MAX, type EventSpec, ODDITIES, type Oddity, type Refusal, type VisitFacts } from './kit'
+export {
+  EVENT_TYPES,
+  type EventType,
+  instrumentsOf,
+  liftStored,
+  parseEvent,
+  refusals,
+  specOf,
+  versionOf,
+  type StoredEvent,
+  type VisitEvent,
+  visitEventSchema,
+} from './registry'
 export { firingStops, leavesRunning, missingIn, serviceGates, stepSettled, stopGasFraction } from './gates'
+export { instrumentFor, type ReadWith } from './instrumentFor'
+export { explanationOf } from './judgeGroup'
 export { powerProvedOff } from './isolation'
 export { FAILED_STARTS_MAX, failedStarts, purgeWaitS } from './stops'
 export { suspects } from './suspects'
 export { readingKey } from './keys'
 export { ladderOf } from './ladder'
-export { actingRole, LICENCE_WARNING_DAYS, licenceState, EMIT_TABLE, mayStartVisits, type Role, ROLES } from './roles'
+export { actingRole, LICENCE_WARNING_DAYS, licenceState, EMIT_TABLE, mayEmit, mayStartVisits, type Role, ROLES } from './roles'
 export type {
   ApplianceState,
   Disturbed,
   FoundAndLeft,
   Gate,
+  InstrumentSet,
   JudgedReading,
   LiveReading,
   LooseEnd,
@@ -27,4 +42,4 @@ export type {
   Timer,
   VisitState,
 } from './state'
-export { type Band, beyondBand, judge, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'
+export { type Band, beyondBand, judge, NO_VERDICTS, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'

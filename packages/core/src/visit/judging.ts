@@ -1,156 +1,116 @@
-import { standardPressure } from '../burner'
-import { presetGas } from '../gas'
 import type { Station } from '../measure'
-import { tightnessTest } from '../practice'
-import { bandFor } from './bands'
-import type { VisitContext } from './context'
-import { deriveDrop, type Derived, deriveFlue, deriveInput, deriveLeak, deriveRise } from './derive'
-import type { ApplianceDraft, VisitDraft } from './draft'
-import { foundAndLeft } from './foundAndLeft'
-import { readingKey } from './keys'
-import type { ApplianceState, JudgedReading, LiveReading } from './state'
-import { whyNoVerdict } from './validity'
-import { judge } from './verdict'
+import type { VisitAppliance, VisitContext } from './context'
+import { foundAndLeft, type Moved, movedAt, type Touch } from './foundAndLeft'
+import type { ReadingGroup } from './groups'
+import { judgeGroup } from './judgeGroup'
+import type { FoundAndLeft, JudgedReading } from './state'
 
-/** What a judgement looks at beside the appliance itself. */
-interface Bench {
-  readonly context: VisitContext
-  readonly visit: VisitDraft
+/** Everything judged of one appliance, as of some readings and touches. */
+interface Shown {
+  readonly groups: readonly ReadingGroup[]
+  readonly touched: readonly Touch[]
+  readonly readings: readonly JudgedReading[]
+  /** In the order of the log. */
+  readonly byKey: ReadonlyMap<string, readonly JudgedReading[]>
+  readonly found: ReadonlyMap<string, FoundAndLeft>
+  readonly foundAndLeft: readonly FoundAndLeft[]
+  readonly latest: ReadonlyMap<string, JudgedReading>
 }
 
-/** An appliance's state with everything judged: only groups in which something changed are judged anew. */
-export function show(draft: ApplianceDraft, bench: Bench): ApplianceState {
-  const changed = new Set<string>()
-  for (const group of draft.stale) {
-    for (const r of draft.judged.get(group) ?? []) {
-      changed.add(r.key)
-      const list = draft.byKey.get(r.key)
-      if (list)
-        draft.byKey.set(
-          r.key,
-          list.filter((x) => x.readingId !== r.readingId),
-        )
-    }
-    const readings = draft.groups.get(group)
-    const judged = readings ? judgeGroup(draft, bench, readings) : []
-    if (readings) draft.judged.set(group, judged)
-    else draft.judged.delete(group)
-    for (const r of judged) {
-      changed.add(r.key)
-      const list = draft.byKey.get(r.key) ?? []
-      const at = list.findLastIndex((x) => x.index <= r.index) + 1
-      draft.byKey.set(r.key, [...list.slice(0, at), r, ...list.slice(at)])
-    }
-  }
-  draft.stale = new Set()
-  const keys = draft.touchedSince ? draft.byKey.keys() : changed
-  for (const key of keys) {
-    const list = draft.byKey.get(key) ?? []
-    if (list.length === 0) {
-      draft.byKey.delete(key)
-      draft.found.delete(key)
-    } else draft.found.set(key, foundAndLeft(key, list, draft.touched))
-  }
-  draft.touchedSince = false
-  const readings: JudgedReading[] = []
-  for (const group of draft.judged.values()) for (const r of group) readings.push(r)
-  return {
-    ...draft.state,
-    adjustments: [...draft.state.adjustments],
-    readings,
-    foundAndLeft: [...draft.found.values()].sort((a, b) => firstIndex(draft, a.key) - firstIndex(draft, b.key) || (a.key < b.key ? -1 : 1)),
-  }
+const NOTHING: Shown = {
+  groups: [],
+  touched: [],
+  readings: [],
+  byKey: new Map(),
+  found: new Map(),
+  foundAndLeft: [],
+  latest: new Map(),
 }
 
-/** The readings of a group with their verdicts, and what is computed from them. */
-function judgeGroup(draft: ApplianceDraft, bench: Bench, group: readonly LiveReading[]): JudgedReading[] {
-  const { appliance } = draft
-  const { practice, instruments } = bench.context
-  const measured = group.map((reading): JudgedReading => {
-    const invalid = whyNoVerdict(reading, instruments, bench.visit)
-    return {
-      ...common(reading),
-      readingId: reading.id,
-      valueSi: reading.valueSi,
-      standardUncertainty: reading.standardUncertainty,
-      measurandId: reading.measurandId,
-      stationId: reading.stationId,
-      sectionId: reading.sectionId ?? null,
-      key: readingKey(reading),
-      origin: reading.origin,
-      entered: reading.entered ?? null,
-      working: null,
-      verdict: judge(reading.valueSi, reading.standardUncertainty, bandFor(appliance, practice, reading), invalid),
+const NOT_BURNING: readonly string[] = ['off', 'standing']
+
+/**
+ * The judge of one appliance. It judges when it is asked, each set of readings once, and keeps everything that nothing under it has changed; what it says
+ * depends on nothing but what it is given.
+ */
+export class Judging {
+  private readonly judged = new WeakMap<ReadingGroup, readonly JudgedReading[]>()
+  private last: Shown = NOTHING
+
+  constructor(
+    private readonly appliance: VisitAppliance,
+    private readonly context: VisitContext,
+  ) {}
+
+  /** Readings with their verdicts, and as found and as left of every key. */
+  show(groups: readonly ReadingGroup[], touched: readonly Touch[]): Shown {
+    const { last } = this
+    if (last.groups === groups && last.touched === touched) return last
+    const byKey = new Map(last.byKey)
+    const changed = new Set<string>()
+    const onlyGrew = last.groups.every((g, i) => groups[i] === g)
+    // After a correction sets may stand in other places: what is in both stays.
+    const [before, now] = onlyGrew ? [null, null] : [new Set(last.groups), new Set(groups)]
+    const gone = now ? last.groups.filter((g) => !now.has(g)) : []
+    const fresh = before ? groups.filter((g) => !before.has(g)) : groups.slice(last.groups.length)
+    for (const r of gone.flatMap((g) => this.judge(g))) {
+      changed.add(r.key)
+      byKey.set(
+        r.key,
+        (byKey.get(r.key) ?? []).filter((x) => x !== r),
+      )
     }
-  })
-  const computed = (base: LiveReading, parts: readonly LiveReading[], stationId: Station, derived: readonly Derived[]): JudgedReading[] => {
-    // What is computed is as good as its worst part.
-    const invalid = parts.map((p) => whyNoVerdict(p, instruments, bench.visit)).find((why) => why !== undefined)
-    return derived.map((d) => {
-      const place = { measurandId: d.measurandId, stationId, firingStateId: base.firingStateId, sectionId: base.sectionId }
-      return {
-        ...common(base),
-        ...place,
-        sectionId: base.sectionId ?? null,
-        key: readingKey(place),
-        readingId: `${base.id}:${d.measurandId}`,
-        valueSi: d.valueSi,
-        standardUncertainty: d.standardUncertainty,
-        origin: 'computed',
-        entered: null,
-        working: d.working,
-        verdict: judge(d.valueSi, d.standardUncertainty, bandFor(appliance, practice, place), invalid),
-      }
+    for (const r of fresh.flatMap((g) => this.judge(g))) {
+      changed.add(r.key)
+      const list = byKey.get(r.key) ?? []
+      const at = list.findLastIndex((x) => x.order <= r.order) + 1
+      byKey.set(r.key, at === list.length ? [...list, r] : [...list.slice(0, at), r, ...list.slice(at)])
+    }
+    for (const key of changed) if (byKey.get(key)?.length === 0) byKey.delete(key)
+    const readings = (onlyGrew ? fresh : groups).flatMap((g) => this.judge(g))
+    const found = this.found(byKey, touched, touched === last.touched ? changed : new Set([...changed, ...byKey.keys()]))
+    return (this.last = {
+      groups,
+      touched,
+      byKey,
+      found,
+      readings: onlyGrew ? [...last.readings, ...readings] : readings,
+      foundAndLeft: found === last.found ? last.foundAndLeft : inOrder(found, byKey),
+      latest: changed.size === 0 ? last.latest : new Map([...byKey].map(([key, list]) => [key, list.at(-1)!])),
     })
   }
-  const pick = (id: LiveReading['measurandId'], station?: Station) =>
-    group.find((r) => r.measurandId === id && (station === undefined || r.stationId === station))
-  const gas = presetGas(appliance.facts.gas)
-  const made: JudgedReading[] = []
-  const oxygen = pick('o2.flue') ?? pick('co2.flue')
-  if (oxygen?.groupId) made.push(...computed(oxygen, group, 'flue', deriveFlue(gas, group)))
-  const inlet = pick('pressure.working', 'inlet')
-  const meter = inlet && meterBeside(draft, inlet)
-  if (inlet && meter) made.push(...computed(inlet, [meter, inlet], 'pipe', [deriveDrop(meter, inlet)]))
-  const fall = pick('pressure.tightnessFall')
-  const volumeM3 = appliance.facts.installationVolumeM3
-  const test = tightnessTest(practice, appliance.facts)
-  if (fall && volumeM3 && test) {
-    const barometerPa = standardPressure(appliance.facts.altitudeM)
-    made.push(...computed(fall, [fall], 'pipe', deriveLeak(fall, { volumeM3, seconds: test.testS, startPa: test.testPa, barometerPa })))
+
+  private judge(group: ReadingGroup): readonly JudgedReading[] {
+    let judged = this.judged.get(group)
+    if (!judged) this.judged.set(group, (judged = judgeGroup(this.appliance, this.context, group)))
+    return judged
   }
-  const supply = pick('temperature.supplyAir')
-  const back = pick('temperature.returnAir')
-  if (supply && back) made.push(...computed(supply, [supply, back], 'air', [deriveRise(supply, back)]))
-  const volume = pick('volume.metered')
-  if (volume) {
-    const at = {
-      meterGaugePa: meterBeside(draft, volume)?.valueSi,
-      barometerPa: standardPressure(appliance.facts.altitudeM),
-      compensated: appliance.facts.meterCompensated ?? false,
+
+  /** As found and as left; what comes out as before stays the same object, and if all does, the same map. */
+  private found(byKey: Shown['byKey'], touched: readonly Touch[], keys: ReadonlySet<string>): ReadonlyMap<string, FoundAndLeft> {
+    const before = this.last.found
+    const moves = new Map<string, Moved | undefined>()
+    const moved = (station: Station, atRest: boolean) => {
+      const at = `${station} ${atRest}`
+      if (!moves.has(at)) moves.set(at, movedAt(touched, station, atRest))
+      return moves.get(at)
     }
-    const time = pick('time.metered')
-    made.push(...computed(volume, time ? [time] : [volume], 'burner', deriveInput(gas, group, at)))
+    let found: Map<string, FoundAndLeft> | null = null
+    for (const key of keys) {
+      const list = byKey.get(key)
+      const old = before.get(key)
+      const [first] = list ?? []
+      const now = list && first && foundAndLeft(key, list, moved(first.stationId, NOT_BURNING.includes(first.firingStateId)))
+      if (now && old && now.asFound === old.asFound && now.asLeft === old.asLeft && now.status === old.status) continue
+      found ??= new Map(before)
+      if (now) found.set(key, now)
+      else found.delete(key)
+    }
+    return found ?? before
   }
-  return [...measured, ...made]
 }
 
-/** The working pressure read at the meter at the same load, the newest until then. */
-function meterBeside(draft: ApplianceDraft, r: LiveReading): LiveReading | undefined {
-  return draft.live.findLast(
-    (m) => m.measurandId === 'pressure.working' && m.stationId === 'meter' && m.firingStateId === r.firingStateId && m.index <= r.index,
-  )
+const inOrder = (found: Shown['found'], byKey: Shown['byKey']): FoundAndLeft[] => {
+  const first = (f: FoundAndLeft) => byKey.get(f.key)?.[0]?.order ?? 0
+  return [...found.values()].sort((a, b) => first(a) - first(b) || (a.key < b.key ? -1 : 1))
 }
-
-const firstIndex = (draft: ApplianceDraft, key: string): number => draft.byKey.get(key)?.[0]?.index ?? 0
-
-const common = (r: LiveReading) => ({
-  groupId: r.groupId ?? null,
-  applianceId: r.applianceId,
-  firingStateId: r.firingStateId,
-  settled: r.settled,
-  takenAt: r.takenAt,
-  instrumentId: r.source.instrumentId ?? null,
-  authorName: r.authorName,
-  index: r.index,
-})

@@ -3,7 +3,6 @@ import type { Practice } from '../practice'
 import { type LadderFinding, readLadder } from '../supply'
 import { bandFor, inletMaximum } from './bands'
 import type { VisitAppliance } from './context'
-import { latestByKey } from './foundAndLeft'
 import type { ApplianceState } from './state'
 
 /** Loss allowed from the isolating valve to the valve inlet where nobody gives another, Pa. */
@@ -20,13 +19,13 @@ const DOUBT_PA = 10
  */
 export function ladderOf(
   appliance: VisitAppliance,
-  state: Pick<ApplianceState, 'readings'>,
+  state: Pick<ApplianceState, 'latest'>,
   practice: Practice,
 ): { readonly findings: readonly LadderFinding[]; readonly regulatorIsTechnicians: boolean } {
   const supply = appliance.card.supply.find((s) => s.gas === appliance.facts.gas)
   const regulatorIsTechnicians = supply?.regulatorIsTechnicians ?? false
   const top = ratesOf(appliance.card)[0]?.id
-  const latest = [...latestByKey(state.readings).values()]
+  const latest = [...state.latest.values()]
   const at = (measurandId: 'pressure.working' | 'pressure.standing', stationId: string) =>
     latest.find(
       (r) => r.measurandId === measurandId && r.stationId === stationId && (measurandId === 'pressure.standing' || r.firingStateId === top),

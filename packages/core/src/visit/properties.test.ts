@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { EVENT_TYPES, type StoredEvent } from './events'
+import { EVENT_TYPES, type StoredEvent } from './registry'
 import { foldVisit } from './fold'
 import { EMIT_TABLE, ROLES } from './roles'
 import { nextId, testContext, TestLog, VISIT } from './testVisit'

@@ -1,36 +1,24 @@
-import { EVENT_TYPES, type EventType } from './events'
+import { type Permission, type Role, ROLES } from './kit'
+import { EVENT_TYPES, type EventType, specOf } from './registry'
 
-export const ROLES = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
-export type Role = (typeof ROLES)[number]
+export { type Role, ROLES }
 
-/** `provisional`: stored, and waits for a licensed person to confirm it. */
-type Permission = 'yes' | 'provisional' | 'no'
-
-const licensedOnly: readonly EventType[] = ['visit.closed', 'work.confirmed']
-const leadOnly: readonly EventType[] = ['visit.reopened']
-const provisionalForApprentice: readonly EventType[] = [
-  'adjustment.made',
-  'gate.overridden',
-  'instrument.allowed',
-  'live-test.allowed',
-  'defect.found',
-  'defect.mended',
-  'part.fitted',
-  'appliance.outcome-set',
-]
-
-const permission = (role: Role, type: EventType): Permission => {
-  if (role === 'planner' || role === 'viewer') return 'no'
-  if (leadOnly.includes(type)) return role === 'lead' ? 'yes' : 'no'
-  if (role !== 'apprentice') return 'yes'
-  if (licensedOnly.includes(type)) return 'no'
-  return provisionalForApprentice.includes(type) ? 'provisional' : 'yes'
-}
-
-/** Who may emit what: the one table (role × type). */
+/** Who may emit what while a visit is open: the one table (role × type), read off the types themselves. */
 export const EMIT_TABLE: Readonly<Record<Role, Readonly<Record<EventType, Permission>>>> = Object.fromEntries(
-  ROLES.map((role) => [role, Object.fromEntries(EVENT_TYPES.map((type) => [type, permission(role, type)]))]),
+  ROLES.map((role) => [role, Object.fromEntries(EVENT_TYPES.map((type) => [type, specOf(type).emit[role]]))]),
 ) as Record<Role, Record<EventType, Permission>>
+
+/**
+ * Whether a role may emit a type, and whether it stands at once. After closing only corrections, notes, confirming and reopening by a lead are left.
+ *
+ * @example
+ * mayEmit('apprentice', 'reading.corrected', true) // 'provisional'
+ */
+export function mayEmit(role: Role, type: EventType, closed: boolean): Permission {
+  if (!closed) return EMIT_TABLE[role][type]
+  const { afterClosing } = specOf(type)
+  return afterClosing === 'refused' ? 'no' : afterClosing.emit[role]
+}
 
 /**
  * The role somebody acts in: a lapsed licence acts as an apprentice.

@@ -1,9 +1,9 @@
 import type { MeasurandId, Reading, Station } from '../measure'
 import type { DefectClass } from '../practice'
 import type { DisturbedKind, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
-import type { EventType } from './events'
 import type { Verdict } from './verdict'
-import type { Working } from './derive'
+import type { Explanation } from '../explain'
+import type { Breach, Oddity } from './kit'
 
 /** A reading as it stands after corrections, with who took it. */
 export interface LiveReading extends Reading {
@@ -13,6 +13,20 @@ export interface LiveReading extends Reading {
   readonly deviceId: string
   /** Place in the log, for "before" and "after". */
   readonly index: number
+  /** Place among all readings; one put in place of another has the other's. */
+  readonly order: number
+  readonly key: string
+  readonly proof: Proof
+}
+
+/** What the log says for or against a reading: its instrument's zero and response, and the clock that it had to wait for. */
+export interface Proof {
+  readonly zeroed: boolean
+  readonly zeroedInCleanAir: boolean
+  /** Out of calibration, and somebody answers for it. */
+  readonly allowed: boolean
+  readonly responded: boolean
+  readonly clockEndsMs: number | null
 }
 
 /** One figure of the visit, measured or computed, with its verdict. */
@@ -34,8 +48,13 @@ export interface JudgedReading {
   readonly instrumentId: string | null
   readonly authorName: string
   readonly index: number
-  readonly working: Working | null
+  readonly order: number
   readonly verdict: Verdict
+}
+
+/** How a computed figure came about, with the readings that it is made of and their doubt. */
+export interface FigureExplained extends Explanation {
+  readonly from: readonly Pick<Reading, 'measurandId' | 'valueSi' | 'standardUncertainty'>[]
 }
 
 export interface FoundAndLeft {
@@ -126,12 +145,21 @@ export interface Gate {
   readonly stepId: string | null
 }
 
+/** What a person measures with: the instruments at hand, and which of them where two have the same channel. */
+export interface InstrumentSet {
+  readonly instrumentIds: readonly string[]
+  /** By channel. */
+  readonly preferred: Readonly<Record<string, string>>
+}
+
 export interface ApplianceState {
   readonly applianceId: string
   readonly steps: Readonly<Record<string, StepMark>>
   readonly observations: Readonly<Record<string, { readonly answer: string; readonly at: string; readonly by: string }>>
   readonly readings: readonly JudgedReading[]
   readonly foundAndLeft: readonly FoundAndLeft[]
+  /** The newest reading of every key, judged or not: what the line shows. */
+  readonly latest: ReadonlyMap<string, JudgedReading>
   readonly adjustments: readonly {
     readonly adjusterId: string
     readonly direction: string
@@ -162,9 +190,12 @@ export interface VisitState {
   readonly startedAt: string | null
   readonly closedAt: string | null
   readonly closedBy: string | null
+  readonly closedById: string | null
   readonly nextDueOn: string | null
   readonly appliances: readonly ApplianceState[]
   readonly looseEnds: readonly LooseEnd[]
+  /** What each person measures with in this visit, by their id. */
+  readonly instrumentSets: Readonly<Record<string, InstrumentSet>>
   readonly zeroed: readonly { readonly instrumentId: string; readonly place: string; readonly at: string; readonly index: number }[]
   /** Instruments out of calibration that somebody answers for. */
   readonly allowed: readonly { readonly instrumentId: string; readonly reason: string; readonly at: string; readonly by: string }[]
@@ -206,7 +237,7 @@ export interface VisitState {
   }[]
   readonly corrections: readonly { readonly readingId: string; readonly reason: string; readonly at: string; readonly by: string }[]
   /** Events that broke a rule when they happened: they are kept and said. */
-  readonly breaches: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]
+  readonly breaches: readonly { readonly eventId: string; readonly type: string; readonly code: Breach; readonly at: string }[]
   /** Work of somebody unlicensed that nobody has confirmed yet. */
   readonly unconfirmed: readonly string[]
   readonly disturbed: readonly Disturbed[]
@@ -222,6 +253,6 @@ export interface VisitState {
     readonly who: string
   }[]
   /** What is not wrong but worth saying: things done twice, clocks that went backwards, marks for steps that are not there. */
-  readonly oddities: readonly { readonly eventId: string; readonly type: EventType; readonly code: string; readonly at: string }[]
+  readonly oddities: readonly { readonly eventId: string; readonly type: string; readonly code: Oddity; readonly at: string }[]
   readonly eventCount: number
 }

@@ -1,5 +1,7 @@
+import { type Card, firingState } from '../appliance'
 import { DISTURBED_KINDS, forbidsOf, isGoodAnswer } from '../procedure'
 import type { VisitAppliance } from './context'
+import type { Happening } from './kit'
 import type { ApplianceState, Disturbed, Gate, LooseEnd, Start, Timer, VisitState } from './state'
 
 export const gate = (id: string, hard: boolean, params: Gate['params'] = {}, stepId: string | null = null, code = id): Gate => ({
@@ -36,10 +38,18 @@ const ofAppliance = (x: Pick<LooseEnd | Disturbed, 'applianceId'>, id: string) =
  * safety bridged, and the gasway, flue or combustion path open. None of it can be overridden.
  */
 export function stopsFromWork(appliance: VisitAppliance, state: Pick<ApplianceState, 'observations'>, visit: Work): Gate[] {
+  const seen = Object.keys(state.observations)
+    .filter((id) => forbidsFiring(id, state.observations[id]!.answer))
+    .map((id) => gate(`observation.${id}`, true, { observation: id }, null, 'observation-stops'))
+  return [...seen, ...stopsFromOpenWork(appliance, state, visit)]
+}
+
+/** Whether an answer stands against firing. */
+export const forbidsFiring = (id: string, answer: string): boolean => forbidsOf(id) === 'firing' && !isGoodAnswer(id, answer)
+
+/** The same without what was seen. */
+function stopsFromOpenWork(appliance: VisitAppliance, state: Pick<ApplianceState, 'observations'>, visit: Work): Gate[] {
   const stops: Gate[] = []
-  for (const [id, seen] of Object.entries(state.observations))
-    if (forbidsOf(id) === 'firing' && !isGoodAnswer(id, seen.answer))
-      stops.push(gate(`observation.${id}`, true, { observation: id }, null, 'observation-stops'))
   if (visit.jobKind === 'change-of-gas' && !state.observations['orifice-fitted'])
     stops.push(gate('not-converted', true, { gas: appliance.facts.gas }, 'convert'))
   const failed = failedStarts(visit.starts, visit.timers, appliance.id)
@@ -55,3 +65,11 @@ export function stopsFromWork(appliance: VisitAppliance, state: Pick<ApplianceSt
       stops.push(gate(`apart.${item.id}`, true, { label: item.label }, 'loose-ends', 'apart'))
   return stops
 }
+
+/** Whether something burns in a state of the card. */
+export const burns = (card: Card, stateId: string): boolean =>
+  ['rate', 'ignition', 'pilot'].includes(firingState(card, stateId)?.kind ?? 'off')
+
+/** Whether something stands against firing at this point of the log, as far as answers, starts and open work say; figures are judged at the end. */
+export const stoppedNow = ({ draft, visit }: Happening): boolean =>
+  draft !== undefined && (draft.forbidding.size > 0 || stopsFromOpenWork(draft.appliance, draft.held.now, visit.now).length > 0)

@@ -2,7 +2,8 @@ import { testCard } from '../appliance/testCard'
 import { channelFor, type Instrument, type MeasurandId, type Reading, standardUncertainty, type Station } from '../measure'
 import { SHIPPED_PRACTICES } from '../practice'
 import type { VisitContext } from './context'
-import type { EventType, StoredEvent, VisitEvent } from './events'
+import type { Proof } from './state'
+import type { EventType, StoredEvent, VisitEvent } from './registry'
 
 /** Ids for tests: valid UUIDs that count up. */
 export const testId = (n: number): string => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`
@@ -53,6 +54,9 @@ export const testContext: VisitContext = {
   practice: SHIPPED_PRACTICES[0]!,
   instruments: [analyser, gauge],
 }
+
+/** A reading for or against which the log says nothing. */
+export const unproved: Proof = { zeroed: false, zeroedInCleanAir: false, allowed: false, responded: false, clockEndsMs: null }
 
 let counter = 1000
 /** Next free test id. */

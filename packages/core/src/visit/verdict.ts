@@ -13,17 +13,20 @@ export interface Band {
 export type VerdictStatus = 'inside' | 'edge' | 'outside' | 'none'
 
 /** Why there is no verdict. */
-export type NoVerdict =
-  | 'no-band'
-  | 'early'
-  | 'no-instrument'
-  | 'not-zeroed'
-  | 'out-of-calibration'
-  | 'no-channel'
-  | 'perfect-zero'
-  | 'diluted'
-  | 'over-range'
-  | 'computed-by-instrument'
+export const NO_VERDICTS = [
+  'no-band',
+  'ambiguous-limit',
+  'early',
+  'no-instrument',
+  'not-zeroed',
+  'out-of-calibration',
+  'no-channel',
+  'perfect-zero',
+  'diluted',
+  'over-range',
+  'computed-by-instrument',
+] as const
+export type NoVerdict = (typeof NO_VERDICTS)[number]
 
 export interface Verdict {
   readonly status: VerdictStatus

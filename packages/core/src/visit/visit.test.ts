@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { unwrap } from '../result'
 import { runSheet, type Step } from '../procedure'
-import { type EventType, parseEvent, type StoredEvent } from './events'
+import { type EventType, parseEvent, type StoredEvent } from './registry'
 import { foldVisit } from './fold'
+import { explanationOf } from './judgeGroup'
 import { firingStops, missingIn, serviceGates } from './gates'
 import { actingRole, EMIT_TABLE, type ROLES } from './roles'
 import { ANALYSER, analyser, APPLIANCE, nextId, testContext, testId, TestLog, VISIT } from './testVisit'
@@ -62,7 +63,7 @@ describe('fold', () => {
       goalMet: true,
       band: { max: 0.004, source: { kind: 'profile' } },
     })
-    expect(of('efficiency.net').working?.inputs.map((i) => i.measurandId)).toEqual([
+    expect(explanationOf(of('efficiency.net'))?.from.map((i) => i.measurandId)).toEqual([
       'co2.flue',
       'co.flue',
       'temperature.flue',

@@ -1,26 +1,11 @@
+import type { FormulaLine } from '../explain'
 import { gasProperties, type GasProperties, type GAS_PRESET_IDS, presetGas, withGrossCv } from '../gas'
 import { fail, type Problem, type Result } from '../result'
-import type { Quantity } from '../units'
 import type { Fields, GasChoice, InputOf, OutputOf, Outputs } from './fields'
 
 /** The groups of the Workings, in the order of the job. */
 export const WORKING_GROUPS = ['gas', 'supply', 'rate', 'combustion', 'room', 'heat', 'electrics', 'measuring'] as const
 export type WorkingGroup = (typeof WORKING_GROUPS)[number]
-
-/** A figure in a formula, SI, with its quantity so that it can be written in anybody's unit. */
-export interface Term {
-  readonly symbol: string
-  readonly valueSi: number
-  readonly quantity: Quantity
-}
-
-/** One line of the working: a formula whose symbols stand in `terms`, and what comes out. */
-export interface WorkingLine {
-  readonly formula: string
-  readonly terms: readonly Term[]
-  readonly result: Term
-  readonly source: string
-}
 
 /** Something to know about a result: a code with parameters; words live with the interface. */
 export interface Warning {
@@ -29,7 +14,7 @@ export interface Warning {
 }
 
 export interface Explained {
-  readonly working: readonly WorkingLine[]
+  readonly working: readonly FormulaLine[]
   readonly warnings: readonly Warning[]
 }
 
@@ -63,7 +48,7 @@ export function defineWorking<const F extends Fields, const O extends Outputs>(w
   explain(
     input: InputOf<F>,
     result: OutputOf<O>,
-  ): { working: readonly WorkingLine[]; warnings?: readonly (Warning | false | null | undefined)[] }
+  ): { working: readonly FormulaLine[]; warnings?: readonly (Warning | false | null | undefined)[] }
   sampler?(input: InputOf<F>): ReturnType<NonNullable<Working['sampler']>>
 }): Working {
   return {
@@ -75,17 +60,6 @@ export function defineWorking<const F extends Fields, const O extends Outputs>(w
     },
   } as unknown as Working
 }
-
-/** `term('p', 2000, 'pressure')` */
-export const term = (symbol: string, valueSi: number, quantity: Quantity = 'ratio'): Term => ({ symbol, valueSi, quantity })
-
-/** `line('Q = V / t', [...], term('Q', …), 'ideal gas law')` */
-export const line = (formula: string, terms: readonly Term[], result: Term, source: string): WorkingLine => ({
-  formula,
-  terms,
-  result,
-  source,
-})
 
 /** A warning when a condition holds. */
 export const warn = (when: boolean, code: string, params?: Warning['params']): Warning | false =>
@@ -107,3 +81,5 @@ export const isPreset = (choice: GasChoice): choice is (typeof GAS_PRESET_IDS)[n
 
 /** A good answer with its codes kept as codes: `answer({ verdict: 'passes' })`. */
 export const answer = <const T>(value: T): Result<T> => ({ ok: true, value })
+
+export { line, term } from '../explain'

@@ -60,7 +60,7 @@ const byId = new Map(WORKINGS.map((w) => [w.id, w]))
 /** A working by its id, or undefined. */
 export const workingById = (id: string): Working | undefined => byId.get(id)
 
-export { type Explained, gasOf, type Term, type Warning, type Working, WORKING_GROUPS, type WorkingGroup, type WorkingLine } from './define'
+export { type Explained, gasOf, type Warning, type Working, WORKING_GROUPS, type WorkingGroup } from './define'
 export {
   type CellField,
   type ChoiceField,

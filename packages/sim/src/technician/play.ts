@@ -1,5 +1,5 @@
 import type { Card } from '@lucerna/core/appliance'
-import { BY_EYE, channelFor, eyeUncertainty, type Instrument, MEASURANDS, type Reading, standardUncertainty } from '@lucerna/core/measure'
+import { BY_EYE, channelFor, type Instrument, MEASURANDS, type Reading, takeReading } from '@lucerna/core/measure'
 import type { Practice } from '@lucerna/core/practice'
 import { type JobKind, LOOSE_END_KINDS, type LooseEndKind, type Need, type Step } from '@lucerna/core/procedure'
 import { fromSi } from '@lucerna/core/units'
@@ -71,28 +71,22 @@ export function playSheet(sheet: SheetToPlay): Played {
     const groupId = newId(at)
     const readings = step.needs.flatMap((need): Reading[] => {
       const instrument = instruments.find((i) => channelFor(i, need.measurandId))
-      const spec = instrument && channelFor(instrument, need.measurandId)
       const { channel } = MEASURANDS[need.measurandId]
       // What nobody has an instrument for is left out where it may be.
       if (need.optional && !instrument && !(channel && BY_EYE.includes(channel))) return []
       const valueSi = sheet.valueOf(need, instrument)
       const { quantity, [practice.units]: shown } = MEASURANDS[need.measurandId]
       return [
-        {
+        takeReading({
+          ...need,
           id: newId(at),
           groupId,
-          measurandId: need.measurandId,
-          stationId: need.stationId,
-          firingStateId: need.firingStateId,
-          ...(need.sectionId && { sectionId: need.sectionId }),
           valueSi,
-          standardUncertainty: spec ? standardUncertainty(spec, valueSi) : eyeUncertainty(need.measurandId, valueSi),
-          origin: 'measured',
-          settled: 'declared',
+          instrument,
+          settled: 'settled',
           takenAt: at.toISOString(),
           entered: { text: fromSi(valueSi, shown.unit, quantity).toFixed(shown.digits), unit: shown.unit },
-          source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
-        },
+        }),
       ]
     })
     if (readings.length > 0) add('reading.taken', { readings }, step.id)
@@ -116,6 +110,7 @@ export function playSheet(sheet: SheetToPlay): Played {
     practice: { id: practice.id, version: practice.version },
     cards: [{ applianceId, cardId: card.id, version: card.version }],
   })
+  add('instruments.chosen', { instrumentIds: instruments.map((i) => i.id), preferred: {} })
   for (const step of sheet.steps) {
     for (const kind of step.zeroes) {
       const instrument = held(kind)

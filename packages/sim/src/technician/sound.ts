@@ -1,6 +1,6 @@
 import { type Card, firingState, type InstalledFacts } from '@lucerna/core/appliance'
 import { presetGas } from '@lucerna/core/gas'
-import type { Need } from '@lucerna/core/procedure'
+import type { Need, Step } from '@lucerna/core/procedure'
 import type { Practice } from '@lucerna/core/practice'
 import { meterRate } from '@lucerna/core/supply'
 import { standardPressure } from '@lucerna/core/burner'
@@ -64,13 +64,14 @@ function inside(band: {
  * What a sound and well-set appliance of a card shows: the middle of every band, and figures that fit together (oxygen with carbon dioxide, the clocked
  * meter with the rated input, supply air with the rise).
  *
+ * @param steps the sheet, where there is one: a meter whose pressure is read is corrected by what is read.
  * @example
  * soundValues(larch28, facts, metricRatio)({ measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'max' }) // 0.09
  */
-export function soundValues(card: Card, facts: InstalledFacts, practice: Practice) {
+export function soundValues(card: Card, facts: InstalledFacts, practice: Practice, steps: readonly Pick<Step, 'needs'>[] = []) {
   const gas = presetGas(facts.gas)
   const band = (key: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId' | 'sectionId'>) => bandFor({ card, facts }, practice, key)
-  return (need: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId' | 'sectionId'>): number => {
+  const valueOf = (need: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId' | 'sectionId'>): number => {
     const at = { firingStateId: need.firingStateId, stationId: 'flue' as const }
     switch (need.measurandId) {
       case 'co2.flue':
@@ -91,7 +92,7 @@ export function soundValues(card: Card, facts: InstalledFacts, practice: Practic
             index: facts.meterCompensated ? 'standard' : 'actual',
             barometerPa: standardPressure(facts.altitudeM),
             gasTemperatureK: USUAL['temperature.gas'],
-            meterGaugePa: USUAL['pressure.working'],
+            meterGaugePa: steps.some((x) => x.needs.some((n) => isMeter(n, need))) ? valueOf(meterAt(need)) : USUAL['pressure.working'],
           },
           gas,
         )
@@ -127,4 +128,10 @@ export function soundValues(card: Card, facts: InstalledFacts, practice: Practic
       }
     }
   }
+  return valueOf
 }
+
+const meterAt = (need: Pick<Need, 'firingStateId'>) =>
+  ({ measurandId: 'pressure.working', stationId: 'meter', firingStateId: need.firingStateId }) as const
+const isMeter = (n: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId'>, need: Pick<Need, 'firingStateId'>): boolean =>
+  n.measurandId === 'pressure.working' && n.stationId === 'meter' && n.firingStateId === need.firingStateId

@@ -38,7 +38,7 @@ export function played(card: Card, practice: Practice, jobKind: JobKind, steps: 
     deviceId: DEVICE,
     startedAt: new Date('2026-06-01T08:00:00.000Z'),
     newId: () => id(++n),
-    valueOf: soundValues(card, facts, practice),
+    valueOf: soundValues(card, facts, practice, steps),
     ...more,
   })
   const fold = (events: readonly StoredEvent[]) => {

@@ -279,7 +279,13 @@ describe('a file taken in', () => {
     const { job } = await check('places', before)
     expect(job).toMatchObject({ state: 'checked', added: 0, changed: 0, refused: 0 })
     expect(job.same).toBeGreaterThan(10)
-    expect(await exportPlaces(noor)).toBe(before)
+    // Of the seeded places: other tests write their own meanwhile.
+    const seeded = (text: string) =>
+      (JSON.parse(text) as { document: { sites: { name: string }[] } }).document.sites.filter((s) =>
+        /Quarry Row|Lido|Pottery|Bakery/.test(s.name),
+      )
+    expect(seeded(before).length).toBeGreaterThan(4)
+    expect(JSON.stringify(seeded(await exportPlaces(noor)))).toBe(JSON.stringify(seeded(before)))
   })
 
   test('a places file with an unknown field or of a newer version names the path', async () => {

@@ -2,7 +2,7 @@ import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { report, user, visit } from '@/db/schema'
-import { reportFacts } from '@/features/visit/server/append'
+import { reportFacts } from '@/features/visit/server/freeze'
 import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server/load'
 import type { Actor } from '@/server/actor'
 
@@ -53,6 +53,10 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
     }
     const state = foldLoaded(loaded)
     return state.startedAt
-      ? { model: makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now), frozen: null, unfinished: null }
+      ? {
+          model: makeReport(state, loaded.context, loaded.sheets, await reportFacts(tx, loaded, state, actor), now),
+          frozen: null,
+          unfinished: null,
+        }
       : null
   })

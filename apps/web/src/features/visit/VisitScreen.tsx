@@ -1,19 +1,32 @@
 'use client'
 
 import type { JobKind, Step } from '@lucerna/core/procedure'
-import { dangerOf, type Role, type StoredEvent, type VisitContext, VisitFold } from '@lucerna/core/visit'
-import { useMemo, useState } from 'react'
+import {
+  dangerOf,
+  type InstrumentSet,
+  parseEvent,
+  refusals,
+  type Role,
+  type StoredEvent,
+  type VisitContext,
+  type VisitEvent,
+  VisitFold,
+} from '@lucerna/core/visit'
+import { useCallback, useMemo, useState } from 'react'
 import { Frame } from '@/ui/Frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
 import { t } from '@/ui/words'
 import type { QueuedEvent } from './client/queue'
 import { useLive } from './client/useLive'
+import { rememberSet, useRememberedSet } from './client/instrumentSet'
 import { usePhotoQueue } from './client/usePhotoQueue'
 import { useVisitLog } from './client/useVisitLog'
+import { tried } from './client/writeDown'
 import { ApplianceTabs } from './parts/ApplianceTabs'
 import { type DialogName, DeskProvider, may, type Prefill, prefillOf, type VisitDesk } from './parts/context'
 import { DangerBand, unanswered } from './parts/DangerPanel'
+import { InstrumentChooser, sharedChannels } from './parts/InstrumentChooser'
 import { LogState } from './parts/LogState'
 import { LooseEnds } from './parts/LooseEnds'
 import { SignInAgain } from './parts/SignInAgain'
@@ -35,6 +48,9 @@ export interface VisitScreenProps {
   readonly sheets: Readonly<Record<string, readonly Step[]>>
   readonly events: readonly StoredEvent[]
   readonly units: Units
+  /** Who holds each instrument, and which of them this person does. */
+  readonly holders: Readonly<Record<string, { readonly id: string; readonly name: string } | null>>
+  readonly held: readonly string[]
   /** Licensed people with a passcode, who could confirm work on this device. */
   readonly confirmers: readonly { readonly id: string; readonly name: string }[]
   readonly actor: {
@@ -49,19 +65,33 @@ export interface VisitScreenProps {
 /** The place where a technician works: the line, the run sheet, one thing now, loose ends hanging. */
 export function VisitScreen(props: VisitScreenProps) {
   const { visitId, context, sheets, actor } = props
-  const log = useVisitLog(visitId, props.events, actor)
+  const refused = useRefusals(props)
+  const log = useVisitLog(visitId, props.events, actor, refused)
   const photos = usePhotoQueue(visitId, actor.userId)
   const devices = useLive(visitId, log.heard)
   // One fold that goes on: an event costs what it changes, not the whole log.
   const fold = useMemo(() => new VisitFold(visitId, context), [visitId, context])
-  const visit = useMemo(() => fold.advance(log.events), [fold, log.events])
+  const visit = useMemo(() => {
+    fold.advance(log.stored)
+    return fold.with(log.unsent)
+  }, [fold, log.stored, log.unsent])
+  // Before the start what is ticked there; after it what the log says.
+  const [planned, setPlanned] = useState<InstrumentSet | null>(null)
+  const known = useMemo(() => context.instruments.map((i) => i.id), [context])
+  const remembered = useRememberedSet(actor.userId, props.held, known)
+  const instruments = visit.instrumentSets[actor.userId] ?? planned ?? remembered
+  const chooseInstruments = (set: InstrumentSet) => {
+    rememberSet(actor.userId, set)
+    if (visit.status === 'open') void log.record([{ type: 'instruments.chosen', data: asData(set) }])
+    else setPlanned(set)
+  }
   const [applianceId, setApplianceId] = useState(context.appliances[0]?.id ?? '')
   const appliance = context.appliances.find((a) => a.id === applianceId)
   const state = visit.appliances.find((a) => a.applianceId === applianceId)
   const steps = useMemo(() => sheets[applianceId] ?? [], [sheets, applianceId])
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({})
   const [units, setUnits] = useState(props.units)
-  const [workingId, setWorkingId] = useState<string | null>(null)
+  const [explainedId, setExplainedId] = useState<string | null>(null)
   const [open, setOpen] = useState<DialogName | null>(null)
   const [prefill, setPrefill] = useState<Prefill | null>(null)
   const [closing, setClosing] = useState(false)
@@ -80,7 +110,7 @@ export function VisitScreen(props: VisitScreenProps) {
   const goTo = (id: string, of = applianceId) => {
     setChosen((before) => ({ ...before, [of]: id }))
     setApplianceId(of)
-    setWorkingId(null)
+    setExplainedId(null)
     setOpen(null)
     if (danger) setDangerLeft(dangerKey)
     window.scrollTo({ top: 0 })
@@ -109,12 +139,16 @@ export function VisitScreen(props: VisitScreenProps) {
     timeZone: props.timeZone,
     role: actor.role,
     events: log.events,
+    instruments,
+    chooseInstruments,
+    openDialog: setOpen,
+    tryOut: (fresh, at) => fold.with([...log.unsent, ...tried(visitId, actor, fresh, at)]),
     record: log.record,
     confirmers: props.confirmers,
     allSent,
     catchUp: log.catchUp,
     goTo,
-    showWorking: setWorkingId,
+    explain: setExplainedId,
     photos,
     queuedPhotos: photos.queued,
     prefill,
@@ -130,6 +164,15 @@ export function VisitScreen(props: VisitScreenProps) {
     log.discard(q.id)
     if (q.event.stepId) goTo(q.event.stepId, q.event.applianceId ?? applianceId)
   }
+  const chooser = (
+    <InstrumentChooser
+      instruments={context.instruments}
+      holders={props.holders}
+      userId={actor.userId}
+      set={instruments}
+      onChange={chooseInstruments}
+    />
+  )
   const several = context.appliances.length > 1
   const subtitle = several
     ? `${t('appliances.count', { count: context.appliances.length })} · ${t(`job.${props.jobKind}`)}`
@@ -163,11 +206,23 @@ export function VisitScreen(props: VisitScreenProps) {
                     cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })),
                   },
                 },
+                { type: 'instruments.chosen', data: asData(instruments) },
               ])
             }
             mayStart={may(actor.role, 'visit.started')}
             subtitle={several ? context.appliances.map((a) => a.name).join(', ') : subtitle}
-          />
+          >
+            <details className="border-y hairline py-1" open={sharedUnsaid(instruments, context)}>
+              <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-3">
+                <span>
+                  <span className="block text-sm quiet">{t('instruments.at-hand')}</span>
+                  {namesOf(instruments, context)}
+                </span>
+                <span className="text-sm text-primary">{t('instruments.change')}</span>
+              </summary>
+              {chooser}
+            </details>
+          </StartPanel>
         ) : (
           <>
             {danger && (unanswered(danger, state.observations).length > 0 || !showsDanger) && (
@@ -180,7 +235,7 @@ export function VisitScreen(props: VisitScreenProps) {
               currentId={applianceId}
               onChoose={(id) => {
                 setApplianceId(id)
-                setWorkingId(null)
+                setExplainedId(null)
               }}
             />
             <LooseEnds />
@@ -189,7 +244,7 @@ export function VisitScreen(props: VisitScreenProps) {
               entry={entry}
               danger={showsDanger ? danger : null}
               onLeaveDanger={() => setDangerLeft(dangerKey)}
-              working={workingId ? state.readings.find((r) => r.readingId === workingId) : undefined}
+              explained={explainedId ? state.readings.find((r) => r.readingId === explainedId) : undefined}
               onOpen={setOpen}
               onSkipped={next}
               closing={closing}
@@ -208,6 +263,7 @@ export function VisitScreen(props: VisitScreenProps) {
         log={log}
         photos={photos}
         tones={actor.farViewTones}
+        chooser={chooser}
         onMend={mend}
         onSkipped={next}
         onClose={() => setOpen(null)}
@@ -225,5 +281,37 @@ export function VisitScreen(props: VisitScreenProps) {
         />
       )}
     </DeskProvider>
+  )
+}
+
+const asData = ({ instrumentIds, preferred }: InstrumentSet) => ({ instrumentIds: [...instrumentIds], preferred: { ...preferred } })
+
+const namesOf = (set: InstrumentSet, { instruments }: VisitContext): string =>
+  instruments
+    .filter((i) => set.instrumentIds.includes(i.id))
+    .map((i) => `${i.maker} ${i.model}`)
+    .join(', ') || t('instruments.none')
+
+/** Whether two instruments at hand measure the same and nobody has said which counts. */
+const sharedUnsaid = (set: InstrumentSet, { instruments }: VisitContext): boolean =>
+  sharedChannels(set, instruments).some(({ channel }) => !set.preferred[channel])
+
+/** What the device itself refuses, by the checks that the server makes too: why, in words. */
+function useRefusals({ context, sheets, jobKind, practice }: VisitScreenProps): (event: VisitEvent) => string | null {
+  return useCallback(
+    (event: VisitEvent) => {
+      const parsed = parseEvent(event)
+      if (!parsed.ok) return String(parsed.error.params?.message ?? parsed.error.code)
+      const known = new Set(context.instruments.map((i) => i.id))
+      const facts = {
+        appliances: context.appliances,
+        sheets,
+        planned: { jobKind, practice },
+        knowsInstrument: (id: string) => known.has(id),
+      }
+      const [first] = refusals(parsed.value, facts)
+      return first ? t(`refused.${first.code}`, first.params) : null
+    },
+    [context, sheets, jobKind, practice],
   )
 }

@@ -83,12 +83,16 @@ function deskOf({ practice, context, steps }: Visit, events: readonly StoredEven
     timeZone: 'Europe/Zurich',
     role: 'technician',
     events,
+    instruments: { instrumentIds: context.instruments.map((i) => i.id), preferred: {} },
+    chooseInstruments: () => undefined,
+    openDialog: () => undefined,
+    tryOut: () => visit,
     record: () => Promise.resolve(),
     confirmers: [],
     allSent: true,
     catchUp: () => Promise.resolve(true),
     goTo: () => undefined,
-    showWorking: () => undefined,
+    explain: () => undefined,
     photos: { queued: [], add: () => Promise.resolve(), tryAgain: () => undefined, discard: () => undefined, flush: () => undefined },
     queuedPhotos: [],
     prefill: null,
@@ -110,7 +114,7 @@ function drawn(desk: VisitDesk, step: Step, what: 'step' | 'far' = 'step'): stri
           entry={sheet.find((e) => e.step.id === step.id)}
           danger={null}
           onLeaveDanger={nothing}
-          working={undefined}
+          explained={undefined}
           onOpen={nothing}
           onSkipped={nothing}
           closing={false}

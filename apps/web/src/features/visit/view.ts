@@ -8,7 +8,6 @@ import {
   firingStops,
   type Gate,
   type JudgedReading,
-  latestByKey,
   missingIn,
   readingKey,
   type VisitAppliance,
@@ -46,7 +45,7 @@ export interface LineEntry {
  * at the edge comes before something inside; nothing is shown twice.
  */
 export function lineOf(appliance: VisitAppliance, state: ApplianceState, steps: readonly Step[], context: VisitContext): LineEntry[] {
-  const latest = [...latestByKey(state.readings).values()]
+  const latest = [...state.latest.values()]
   return LINE_STATIONS.flatMap((station): LineEntry[] => {
     const order = SHOWN_AT[station] ?? []
     const rank = (r: JudgedReading) =>

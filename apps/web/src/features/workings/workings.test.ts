@@ -2,10 +2,11 @@ import { firstInput, runWorking, workingById, WORKINGS } from '@lucerna/core/wor
 import fc from 'fast-check'
 import { findWorkings } from './find'
 import { draftOf, fromParams, readDraft, toParams } from './form'
-import { pieces, withNumbers } from './formula'
+import { pieces, withNumbers } from '@/ui/formula'
 import { layTree } from './pictures/layTree'
 import { doubtField, doubtText, figureText, figureWith, figureWithin } from './shown'
-import { doubtLabel, gasText, labelOf, pickText, plain, problemWords, termText } from './words'
+import { plain, termText } from '@/ui/terms'
+import { doubtLabel, gasText, labelOf, pickText, problemWords } from './words'
 
 const flue = workingById('flue-gas')!
 const rate = workingById('gas-rate')!

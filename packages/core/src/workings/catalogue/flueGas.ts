@@ -2,6 +2,11 @@ import {
   airWater,
   analyseFlue,
   atReferenceOxygen,
+  explainAirFree,
+  explainGrossEfficiency,
+  explainLambda,
+  explainRatio,
+  explainShortLoss,
   FLUE_SIGNATURES,
   type FlueInput,
   flueNumbers,
@@ -12,7 +17,7 @@ import {
 import { AIR_OXYGEN, ATMOSPHERE_PA } from '../../gas'
 import { fail } from '../../result'
 import { AIR, BAROMETER, choose, CO, findings, FLUE, GAS, HUMIDITY, may, MAY_CO2, MAY_O2, tell } from '../build'
-import { answer, defineWorking, gasOf, line, term, warn } from '../define'
+import { answer, defineWorking, gasOf, warn } from '../define'
 
 export const flueGasWorking = defineWorking({
   id: 'flue-gas',
@@ -101,52 +106,11 @@ export const flueGasWorking = defineWorking({
     const terms = gas.ok ? gas.value : undefined
     return {
       working: [
-        line(
-          'λ = 1 + (Vd0/A0)·O2/(0.2095 − O2)',
-          [term('Vd0', terms?.dryFlue ?? NaN), term('A0', terms?.stoichiometricAir ?? NaN), term('O2', r.o2Dry!, 'fraction')],
-          term('λ', r.lambda!),
-          'element balance, air of 20.95 % O2 (CO counted in the result)',
-        ),
-        line(
-          'η = 1 − q_dry − q_water − q_CO',
-          [term('q_dry', r.dryLoss!, 'fraction'), term('q_water', r.waterLoss!, 'fraction'), term('q_CO', r.coLoss!, 'fraction')],
-          term('η', r.grossEfficiency!, 'fraction'),
-          'first principles on gross: element balance, NASA-7 enthalpies',
-        ),
-        ...(r.coAirFree === null
-          ? []
-          : [
-              line(
-                'CO_af = CO·0.2095/(0.2095 − O2)',
-                [term('CO', i.coDry!, 'fraction'), term('O2', r.o2Dry!, 'fraction')],
-                term('CO_af', r.coAirFree, 'fraction'),
-                'element balance; the field writes 20.9',
-              ),
-              ...(r.coToCo2 === null
-                ? []
-                : [
-                    line(
-                      'R = CO/CO2',
-                      [term('CO', i.coDry!, 'fraction'), term('CO2', r.co2Dry!, 'fraction')],
-                      term('R', r.coToCo2!),
-                      'ratio school',
-                    ),
-                  ]),
-            ]),
-        ...(r.shortLoss === null || !terms
-          ? []
-          : [
-              line(
-                terms.family === 'third' ? 'qA = (Tf − Ta)·(0.63/(21 − O2) + 0.008)' : 'qA = (Tf − Ta)·(0.66/(21 − O2) + 0.009)',
-                [
-                  term('Tf', i.flueTemperatureK, 'temperature'),
-                  term('Ta', i.airTemperatureK, 'temperature'),
-                  term('O2', r.o2Dry!, 'fraction'),
-                ],
-                term('qA', r.shortLoss, 'fraction'),
-                'what instruments show, net basis; O2 in percent',
-              ),
-            ]),
+        ...(terms ? [explainLambda(terms, r.o2Dry!, r.lambda!)] : []),
+        explainGrossEfficiency({ dryLoss: r.dryLoss!, waterLoss: r.waterLoss!, coLoss: r.coLoss! }, r.grossEfficiency!),
+        ...(r.coAirFree === null ? [] : [explainAirFree(i.coDry!, r.o2Dry!, r.coAirFree)]),
+        ...(r.coToCo2 === null ? [] : [explainRatio(i.coDry!, r.co2Dry!, r.coToCo2)]),
+        ...(r.shortLoss === null || !terms ? [] : [explainShortLoss(terms, i.flueTemperatureK, i.airTemperatureK, r.o2Dry!, r.shortLoss)]),
       ],
       warnings: [
         ...r.signatures.map((s) => ({ code: `flue-${s}` })),

@@ -11,7 +11,7 @@ import {
   solveOrifice,
 } from '../../burner'
 import { ATMOSPHERE_PA } from '../../gas'
-import { HAND_TIMING_S, meterRate, secondsForTiming } from '../../supply'
+import { explainHeatInput, explainMeterCorrection, HAND_TIMING_S, METER_CLASS, meterRate, secondsForTiming } from '../../supply'
 import { ask, BAROMETER, choose, finding, GAS, GAS_TEMPERATURE, may, MAY_O2, SUPPLIER_CV, tell } from '../build'
 import { answer, defineWorking, gasOf, inField, line, term, warn } from '../define'
 
@@ -24,7 +24,7 @@ export const gasRateWorking = defineWorking({
   group: 'rate',
   inputs: {
     gas: GAS,
-    volumeM3: ask('volume', 1e-5, 1000, { default: 0.05, imperialDefault: 2 * FT3, doubt: { relative: 0.002 } }),
+    volumeM3: ask('volume', 1e-5, 1000, { default: 0.05, imperialDefault: 2 * FT3, doubt: { relative: METER_CLASS / 2 } }),
     seconds: ask('seconds', 0.5, 7200, { default: 75, imperialDefault: 72, doubt: { absolute: HAND_TIMING_S } }),
     otherLoadsM3: may('volume', 0, 1000),
     index: choose(['actual', 'standard'] as const, 'actual'),
@@ -73,31 +73,26 @@ export const gasRateWorking = defineWorking({
       working: [
         ...(i.index === 'actual'
           ? [
-              line(
-                'k = (p_baro + p_meter)/pstd·(Tstd/T)',
-                [
-                  term('p_baro', i.barometerPa ?? ATMOSPHERE_PA, 'pressure'),
-                  term('p_meter', i.meterGaugePa ?? 0, 'pressure'),
-                  term('pstd', 101_325, 'pressure'),
-                  term('Tstd', 288.15, 'temperature'),
-                  term('T', i.gasTemperatureK ?? 288.15, 'temperature'),
-                ],
-                term('k', r.correction!),
-                'ideal gas law',
+              explainMeterCorrection(
+                {
+                  barometerPa: i.barometerPa ?? ATMOSPHERE_PA,
+                  meterGaugePa: i.meterGaugePa ?? 0,
+                  gasTemperatureK: i.gasTemperatureK ?? 288.15,
+                },
+                r.correction!,
               ),
             ]
           : []),
-        line(
-          'P = (V − V_other)/t·k·H',
-          [
-            term('V', i.volumeM3, 'volume'),
-            term('V_other', i.otherLoadsM3 ?? 0, 'volume'),
-            term('t', i.seconds, 'time'),
-            term('k', r.correction!),
-            term('H', cv, 'energyPerVolume'),
-          ],
-          term('P', r.heatInputGrossW!, 'power'),
-          'gross calorific value at 15/15 °C, 101.325 kPa',
+        explainHeatInput(
+          {
+            volumeM3: i.volumeM3,
+            otherLoadsM3: i.otherLoadsM3 ?? 0,
+            seconds: i.seconds,
+            correction: r.correction!,
+            calorificValueJPerM3: cv,
+            basis: 'gross',
+          },
+          r.heatInputGrossW!,
         ),
       ],
       warnings: [

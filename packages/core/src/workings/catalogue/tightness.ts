@@ -1,5 +1,16 @@
 import { ATMOSPHERE_PA } from '../../gas'
-import { leakRate, PIPE_SIZES, pipesVolume, purge, secondsToSee, smallestLeak, temperatureRise, valveProving } from '../../supply'
+import {
+  explainLeak,
+  explainSmallestLeak,
+  leakRate,
+  PIPE_SIZES,
+  pipesVolume,
+  purge,
+  secondsToSee,
+  smallestLeak,
+  temperatureRise,
+  valveProving,
+} from '../../supply'
 import { ask, BAROMETER, C, choose, F, finding, may, tell } from '../build'
 import { answer, defineWorking, line, term, warn } from '../define'
 
@@ -90,34 +101,19 @@ const pressureTest = <const K extends 'tightness' | 'let-by'>(kind: K) => {
     },
     explain: (i, r) => ({
       working: [
-        line(
-          tight ? 'q = V/t·(Tstd/pstd)·(p1/T1 − p2/T2)' : 'q = V/t·(Tstd/pstd)·(p2/T2 − p1/T1)',
-          [
-            term('V', r.volumeM3!, 'volume'),
-            term('t', i.seconds, 'time'),
-            term('Tstd', 288.15, 'temperature'),
-            term('pstd', 101_325, 'pressure'),
-            term('p1', i.startPa + (i.barometerPa ?? ATMOSPHERE_PA), 'pressure'),
-            term('T1', i.gasTemperatureK, 'temperature'),
-            term('p2', i.endPa + (i.endBarometerPa ?? i.barometerPa ?? ATMOSPHERE_PA), 'pressure'),
-            term('T2', i.endGasTemperatureK ?? i.gasTemperatureK, 'temperature'),
-          ],
-          term('q', r.leakM3PerS!, 'flow'),
-          'ideal gas law; volume at 15 °C, 101.325 kPa',
+        explainLeak(
+          {
+            volumeM3: r.volumeM3!,
+            seconds: i.seconds,
+            startAbsolutePa: i.startPa + (i.barometerPa ?? ATMOSPHERE_PA),
+            endAbsolutePa: i.endPa + (i.endBarometerPa ?? i.barometerPa ?? ATMOSPHERE_PA),
+            startK: i.gasTemperatureK,
+            endK: i.endGasTemperatureK ?? i.gasTemperatureK,
+            falls: tight,
+          },
+          r.leakM3PerS!,
         ),
-        line(
-          'q_min = V·Δp_read/(t·pstd)·(Tstd/T1)',
-          [
-            term('V', r.volumeM3!, 'volume'),
-            term('Δp_read', i.readablePa, 'pressure'),
-            term('t', i.seconds, 'time'),
-            term('pstd', 101_325, 'pressure'),
-            term('Tstd', 288.15, 'temperature'),
-            term('T1', i.gasTemperatureK, 'temperature'),
-          ],
-          term('q_min', r.smallestLeakM3PerS!, 'flow'),
-          'smallest movement that can be read',
-        ),
+        explainSmallestLeak({ ...i, volumeM3: r.volumeM3! }, r.smallestLeakM3PerS!),
       ],
       warnings: [
         warn(r.verdict === 'fails', tight ? 'tightness-fails' : 'let-by-fails'),
@@ -156,21 +152,7 @@ export const smallestLeakWorking = defineWorking({
     return answer({ smallestLeakM3PerS: leak.value, secondsNeeded: needed?.value ?? null, volumeM3 })
   },
   explain: (i, r) => ({
-    working: [
-      line(
-        'q_min = V·Δp_read/(t·pstd)·(Tstd/T)',
-        [
-          term('V', r.volumeM3!, 'volume'),
-          term('Δp_read', i.readablePa, 'pressure'),
-          term('t', i.seconds, 'time'),
-          term('pstd', 101_325, 'pressure'),
-          term('Tstd', 288.15, 'temperature'),
-          term('T', i.gasTemperatureK, 'temperature'),
-        ],
-        term('q_min', r.smallestLeakM3PerS!, 'flow'),
-        'ideal gas law; volume at 15 °C, 101.325 kPa',
-      ),
-    ],
+    working: [explainSmallestLeak({ ...i, volumeM3: r.volumeM3! }, r.smallestLeakM3PerS!)],
     warnings: [warn(r.secondsNeeded !== null && r.secondsNeeded > 3600, 'test-too-long')],
   }),
 })

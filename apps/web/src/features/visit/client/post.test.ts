@@ -15,9 +15,14 @@ test('accepted events come back with their places', async () => {
   expect(await postEvents('v', events)).toMatchObject({ kind: 'accepted', accepted: [{ seq: 4 }] })
 })
 
-test.each([[500], [503], [429]])('a %p means: keep everything, try again', async (status) => {
+test.each([[502], [503], [429]])('a %p means: keep everything, try again', async (status) => {
   answer(status, {})
   expect(await postEvents('v', events)).toEqual({ kind: 'away' })
+})
+
+test('a 500 means that the server broke over what it was sent', async () => {
+  answer(500, { status: 500, detail: 'Something went wrong on our side.' })
+  expect(await postEvents('v', events)).toEqual({ kind: 'broke', message: 'Something went wrong on our side.' })
 })
 
 test('no network, or an answer that makes no sense, is the same', async () => {

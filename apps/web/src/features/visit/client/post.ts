@@ -16,6 +16,8 @@ export type PostResult =
   /** The server is away, or busy: keep everything and try again. */
   | { readonly kind: 'away' }
   | { readonly kind: 'sign-in' }
+  /** The server broke over the list: nothing of it was stored. */
+  | { readonly kind: 'broke'; readonly message: string }
   /** These of the list were refused; nothing of the list was stored. */
   | { readonly kind: 'refused'; readonly status: number; readonly refused: ReadonlyMap<number, string> }
 
@@ -33,8 +35,9 @@ export async function postEvents(visitId: string, events: readonly VisitEvent[])
     return { kind: 'away' }
   }
   if (response.status === 401) return { kind: 'sign-in' }
-  if (response.status >= 500 || response.status === 429) return { kind: 'away' }
   const body: unknown = await response.json().catch(() => null)
+  if (response.status === 500) return { kind: 'broke', message: problemSchema.safeParse(body).data?.detail ?? response.statusText }
+  if (response.status > 500 || response.status === 429) return { kind: 'away' }
   if (response.ok) {
     const parsed = acceptedSchema.safeParse(body)
     return parsed.success ? { kind: 'accepted', accepted: parsed.data.accepted } : { kind: 'away' }

@@ -1,17 +1,21 @@
 'use client'
 
-import { EMIT_TABLE, type Role, type StoredEvent, type VisitEvent } from '@lucerna/core/visit'
+import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { knownWithoutGap, whatIsSaid } from './log'
 import { fetchEvents, postEvents } from './post'
 import { keep, letGo, type QueuedEvent, remember, remembered, waiting } from './queue'
 import { useRetries } from './useRetries'
-import { type NewEvent, writeDown } from './writeDown'
+import { asStored, type Author, type NewEvent, writeDown } from './writeDown'
 
 type LogStatus = 'kept' | 'sending' | 'away' | 'sign-in'
 
 export interface VisitLog {
-  /** Acknowledged and waiting events; parked ones are not among them. */
+  /** What the server has acknowledged; the list only grows. */
+  readonly stored: readonly StoredEvent[]
+  /** What waits to be sent, in the device's order; parked ones are not among them. */
+  readonly unsent: readonly StoredEvent[]
+  /** Both, one behind the other. */
   readonly events: readonly StoredEvent[]
   readonly waitingCount: number
   readonly parked: readonly QueuedEvent[]
@@ -29,6 +33,8 @@ export interface VisitLog {
 }
 
 const BATCH = 100
+/** An event over which the server broke this often is parked: it would keep the rest waiting for ever. */
+const BREAKS = 2
 /** The same thing written down twice within this time is one tap too many. */
 const ONE_TAP_MS = 600
 
@@ -39,9 +45,12 @@ const ONE_TAP_MS = 600
 export function useVisitLog(
   visitId: string,
   initial: readonly StoredEvent[],
-  actor: { readonly userId: string; readonly name: string; readonly role: Role },
+  actor: Author,
+  /** Why the visit's own facts refuse an event, in words; null when they do not. */
+  refused: (event: VisitEvent) => string | null = () => null,
 ): VisitLog {
   const { userId, name, role } = actor
+  const author = useMemo((): Author => ({ userId, name, role }), [userId, name, role])
   const [stored, setStored] = useState<readonly StoredEvent[]>(initial)
   const storedRef = useRef<readonly StoredEvent[]>(initial)
   /** The newest place in the log that the server has told of. */
@@ -52,6 +61,8 @@ export function useVisitLog(
   const [status, setStatus] = useState<LogStatus>('kept')
   const queueRef = useRef<readonly QueuedEvent[]>([])
   const busy = useRef(false)
+  /** The event over which the server broke last, and how often. */
+  const broken = useRef<{ readonly id: string; readonly times: number } | null>(null)
 
   const hold = useCallback(
     (fresh: readonly StoredEvent[]) => {
@@ -70,16 +81,14 @@ export function useVisitLog(
     setQueue(next)
   }, [])
 
-  const asStored = useCallback(
-    (event: VisitEvent, placed?: { seq: number; receivedAt: string; provisional: boolean }): StoredEvent => ({
-      ...event,
-      seq: placed?.seq ?? null,
-      receivedAt: placed?.receivedAt ?? null,
-      authorId: userId,
-      authorName: name,
-      provisional: placed?.provisional ?? EMIT_TABLE[role][event.type] === 'provisional',
-    }),
-    [userId, name, role],
+  const park = useCallback(
+    async (parked: readonly { readonly entry: QueuedEvent; readonly status: number; readonly message: string }[]) => {
+      const made = parked.map(({ entry, status: code, message }): QueuedEvent => ({ ...entry, parked: { status: code, message } }))
+      await keep(made)
+      const byId = new Map(made.map((q) => [q.id, q]))
+      change(queueRef.current.map((q) => byId.get(q.id) ?? q))
+    },
+    [change],
   )
 
   const flushRef = useRef<() => Promise<void>>(() => Promise.resolve())
@@ -98,7 +107,8 @@ export function useVisitLog(
     retries.trying()
     try {
       for (;;) {
-        const batch = queueRef.current.filter((q) => !q.parked).slice(0, BATCH)
+        // Where the server broke over a list, what it is that breaks it is found by sending one by one.
+        const batch = queueRef.current.filter((q) => !q.parked).slice(0, broken.current === null ? BATCH : 1)
         if (batch.length === 0) {
           setStatus('kept')
           return
@@ -110,23 +120,35 @@ export function useVisitLog(
         )
         if (result.kind === 'accepted') {
           retries.reached()
+          broken.current = null
           const placed = new Map(result.accepted.map((a) => [a.id, a]))
           hold(
             batch.flatMap((q) => {
               const p = placed.get(q.id)
-              return p ? [asStored(q.event, p)] : []
+              return p ? [asStored(q.event, author, p)] : []
             }),
           )
           change(queueRef.current.filter((q) => !placed.has(q.id)))
           await letGo([...placed.keys()])
         } else if (result.kind === 'refused') {
-          const refused = batch.flatMap((q, i): QueuedEvent[] => {
-            const message = result.refused.get(i)
-            return message === undefined ? [] : [{ ...q, parked: { status: result.status, message } }]
-          })
-          await keep(refused)
-          const byId = new Map(refused.map((q) => [q.id, q]))
-          change(queueRef.current.map((q) => byId.get(q.id) ?? q))
+          await park(
+            batch.flatMap((entry, i) => {
+              const message = result.refused.get(i)
+              return message === undefined ? [] : [{ entry, status: result.status, message }]
+            }),
+          )
+        } else if (result.kind === 'broke') {
+          const [entry] = batch
+          const times = broken.current !== null && broken.current.id === entry?.id ? broken.current.times + 1 : 1
+          broken.current = { id: entry?.id ?? '', times }
+          if (entry && batch.length === 1 && times >= BREAKS) {
+            await park([{ entry, status: 500, message: result.message }])
+            broken.current = null
+            continue
+          }
+          setStatus('away')
+          retries.later(() => void flushRef.current())
+          return
         } else {
           setStatus(result.kind)
           if (result.kind === 'away') retries.later(() => void flushRef.current())
@@ -137,7 +159,7 @@ export function useVisitLog(
       busy.current = false
       behindRef.current()
     }
-  }, [visitId, asStored, change, hold, retries])
+  }, [visitId, author, change, hold, park, retries])
   useEffect(() => {
     flushRef.current = flush
   }, [flush])
@@ -195,9 +217,15 @@ export function useVisitLog(
       if (twice) return
       const made = await writeDown(visitId, userId, fresh)
       change([...queueRef.current, ...made])
+      // What the visit's own facts refuse is kept and shown at once, and never sent.
+      const wrong = made.flatMap((entry) => {
+        const message = refused(entry.event)
+        return message === null ? [] : [{ entry, status: 422, message }]
+      })
+      if (wrong.length > 0) await park(wrong)
       void flushRef.current()
     },
-    [visitId, userId, change],
+    [visitId, userId, change, park, refused],
   )
 
   const tryAgain = useCallback(
@@ -216,13 +244,16 @@ export function useVisitLog(
     [change],
   )
 
-  const events = useMemo(() => {
+  const unsent = useMemo(() => {
     const known = new Set(stored.map((e) => e.id))
-    return [...stored, ...queue.filter((q) => !q.parked && !known.has(q.id)).map((q) => asStored(q.event))]
-  }, [stored, queue, asStored])
+    return queue.filter((q) => !q.parked && !known.has(q.id)).map((q) => asStored(q.event, author))
+  }, [stored, queue, author])
 
+  const events = useMemo(() => [...stored, ...unsent], [stored, unsent])
   const parked = useMemo(() => queue.filter((q) => q.parked), [queue])
   return {
+    stored,
+    unsent,
     events,
     waitingCount: queue.length - parked.length,
     parked,

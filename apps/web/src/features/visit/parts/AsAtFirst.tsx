@@ -1,7 +1,8 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import { latestByKey, readingKey } from '@lucerna/core/visit'
+import { readingKey } from '@lucerna/core/visit'
+import { takeReading } from '@lucerna/core/measure'
 import { v7 as uuidv7 } from 'uuid'
 import { t } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
@@ -30,8 +31,8 @@ export function AsAtFirst({ step }: { readonly step: Step }) {
   const before = visit.appliances.find((s) => s.applianceId === first?.id)
   if (!first || !before) return null
   const asks = step.asks.filter((a) => OF_THE_ROOM.includes(a.id) && before.observations[a.id] && !state.observations[a.id])
-  const latest = latestByKey(before.readings)
-  const own = latestByKey(state.readings)
+  const latest = before.latest
+  const own = state.latest
   const air = step.needs.flatMap((n) => {
     const r = latest.get(readingKey(n))
     return n.stationId === 'room' && r && !own.has(readingKey(n)) ? [r] : []
@@ -50,19 +51,14 @@ export function AsAtFirst({ step }: { readonly step: Step }) {
         stepId: step.id,
         applianceId: appliance.id,
         data: {
-          readings: air.map((r) => ({
-            id: uuidv7(),
-            measurandId: r.measurandId,
-            stationId: r.stationId,
-            firingStateId: r.firingStateId,
-            valueSi: r.valueSi,
-            standardUncertainty: r.standardUncertainty,
-            ...(r.entered && { entered: r.entered }),
-            origin: 'measured',
-            source: { kind: 'typed', ...(r.instrumentId && { instrumentId: r.instrumentId }) },
-            settled: r.settled,
-            takenAt: r.takenAt,
-          })),
+          readings: air.map((r) =>
+            takeReading({
+              ...r,
+              id: uuidv7(),
+              groupId: undefined,
+              instrument: context.instruments.find((i) => i.id === r.instrumentId),
+            }),
+          ),
         },
       })
     void record(events)

@@ -2,8 +2,8 @@
 
 import type { MeasurandId, Station } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
-import { latestByKey } from '@lucerna/core/visit'
 import { figure, unitText } from '@/ui/figures'
+import type { ApplianceState } from '@lucerna/core/visit'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/ui/words'
 import { useDesk } from './context'
@@ -40,14 +40,16 @@ const WORKED_OUT_AT: Partial<Record<Step['kind'], Station>> = {
   rise: 'air',
 }
 
-/** Every figure worked out from this step's readings; each opens to its working. */
-export function Computed({ step }: { readonly step: Step }) {
-  const { state, units, showWorking } = useDesk()
-  const latest = latestByKey(state.readings)
+/** Every figure worked out from this step's readings, be they only typed so far; each opens to how it came about. */
+export function Computed({ step, state }: { readonly step: Step; readonly state: ApplianceState }) {
+  const { units, explain } = useDesk()
+  const latest = state.latest
   const shown = [...latest.values()]
     .filter(
       (r) =>
-        r.working && r.stationId === WORKED_OUT_AT[step.kind] && r.firingStateId === (step.firingStateId ?? step.needs[0]?.firingStateId),
+        r.origin === 'computed' &&
+        r.stationId === WORKED_OUT_AT[step.kind] &&
+        r.firingStateId === (step.firingStateId ?? step.needs[0]?.firingStateId),
     )
     .sort((a, b) => ORDER.indexOf(a.measurandId) - ORDER.indexOf(b.measurandId))
   if (shown.length === 0) return null
@@ -59,7 +61,7 @@ export function Computed({ step }: { readonly step: Step }) {
           <li key={r.key}>
             <button
               type="button"
-              onClick={() => showWorking(r.readingId)}
+              onClick={() => explain(r.readingId)}
               className="flex min-h-14 w-full cursor-pointer items-center justify-between gap-2 border-b hairline text-left hover:bg-base-200"
             >
               <span>

@@ -1,7 +1,7 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import { latestByKey, readingKey } from '@lucerna/core/visit'
+import { readingKey } from '@lucerna/core/visit'
 import { useEffect, useRef, useState } from 'react'
 import { clockText } from '@/ui/dates'
 import { figure, unitText } from '@/ui/figures'
@@ -25,7 +25,7 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
   const ref = useRef<HTMLDialogElement>(null)
   const [sounds, setSounds] = useState(tones)
   const [speaks, setSpeaks] = useState(false)
-  const latest = latestByKey(state.readings)
+  const latest = state.latest
   const shown = step.needs.slice(0, FIGURES).map((need) => ({ need, reading: latest.get(readingKey(need)) }))
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const clock = visit.timers.findLast((c) => c.applianceId === appliance.id && !c.endedAt)

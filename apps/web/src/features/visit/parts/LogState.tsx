@@ -1,5 +1,6 @@
 'use client'
 
+import { EVENTS_MAX } from '@lucerna/core/visit'
 import { useEffect, useState } from 'react'
 import { useOnline } from '@/ui/useOnline'
 import { WarningSign } from '@/ui/WarningSign'
@@ -7,6 +8,9 @@ import { t } from '@/ui/words'
 import type { QueuedEvent } from '../client/queue'
 import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
+
+/** From here on it is said how much room a visit has left. */
+const NEARLY_FULL = 0.9 * EVENTS_MAX
 
 /** A stream takes a moment to open, and is opened anew every ten minutes. */
 const UNHEARD_MS = 5000
@@ -70,6 +74,7 @@ export function LogState({
       {waiting > 0 ? t('log.sending', { count: waiting }) : t('log.kept')}
       {unheard && ` · ${t('log.server-away')}`}
       {devices !== null && devices > 1 && ` · ${t('log.devices', { count: devices })}`}
+      {log.events.length > NEARLY_FULL && ` · ${t('log.nearly-full', { left: Math.max(0, EVENTS_MAX - log.events.length) })}`}
     </span>
   )
 }

@@ -1,15 +1,16 @@
 'use client'
 
-import { channelFor, MEASURANDS, readTyped, shownAs, standardUncertainty, type TypedReading } from '@lucerna/core/measure'
+import { MEASURANDS, readTyped, shownAs, type TypedReading } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
-import { type Band, bandFor, beyondBand, judge, latestByKey, readingKey, type Verdict } from '@lucerna/core/visit'
+import { type ApplianceState, type Band, bandFor, beyondBand, readingKey, type Verdict } from '@lucerna/core/visit'
 import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { rateLabel, useDesk } from './context'
 import { verdictWord } from './Line'
+import { ReadWithLine } from './ReadWithLine'
 
 /** What is being typed for one need: nothing, something understood, or a problem. */
 export interface Draft {
@@ -54,6 +55,7 @@ export function becauseText(v: Verdict, id: Need['measurandId'], units: Units): 
 export function NeedRow({
   need,
   draft,
+  shown,
   onChange,
   onUnit,
   first,
@@ -63,6 +65,8 @@ export function NeedRow({
 }: {
   readonly need: Need
   readonly draft: Draft
+  /** The appliance as it would be with what is typed: the same fold as after recording. */
+  readonly shown: ApplianceState
   readonly onChange: (text: string) => void
   readonly onUnit: (unit: string) => void
   readonly first: boolean
@@ -74,14 +78,12 @@ export function NeedRow({
   const { context, appliance, state, units } = useDesk()
   const key = readingKey(need)
   const band = bandFor(appliance, context.practice, need)
-  const last = latestByKey(state.readings).get(key)
+  const last = state.latest.get(key)
   const found = state.foundAndLeft.find((f) => f.key === key)
   // Of a visit that goes on, as found is what the first one found.
   const foundBefore = appliance.continued?.asFound[key] ?? found?.asFound?.valueSi
   const typed = draft.parsed?.ok ? draft.parsed.value : null
-  const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
-  const spec = instrument && channelFor(instrument, need.measurandId)
-  const verdict = typed ? judge(typed.valueSi, spec ? standardUncertainty(spec, typed.valueSi) : null, band) : last?.verdict
+  const verdict = typed ? shown.latest.get(key)?.verdict : last?.verdict
   const name = t(`measurand.${need.measurandId}`)
   const id = fieldId(need)
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
@@ -97,6 +99,7 @@ export function NeedRow({
           {t(`station.${need.stationId}`)}
           {need.optional ? ` · ${t('need.optional')}` : ''}
         </p>
+        <ReadWithLine need={need} readOnly={readOnly} />
       </div>
       <p
         className={`flex items-baseline justify-end gap-2 figure text-5xl md:pt-1 md:text-4xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}

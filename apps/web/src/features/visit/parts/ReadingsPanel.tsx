@@ -1,8 +1,8 @@
 'use client'
 
-import { channelFor, eyeUncertainty, type Reading, shownAs, standardUncertainty } from '@lucerna/core/measure'
+import { type Reading, shownAs, takeReading } from '@lucerna/core/measure'
 import type { Need, Opening, Step } from '@lucerna/core/procedure'
-import { bandFor, latestByKey, type LooseEnd, readingKey } from '@lucerna/core/visit'
+import { bandFor, instrumentFor, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
 import { toast } from 'sonner'
 import { v7 as uuidv7 } from 'uuid'
@@ -67,7 +67,10 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     [step.needs, texts, units, appliance, context.practice],
   )
   const typed = drafts.filter(([, d]) => d.parsed !== null)
-  const unsure = typed.filter(([, d]) => !isSure(d))
+  // Understood beyond doubt, and known what with: which of two instruments it was is asked before it is recorded.
+  const unsure = typed.filter(
+    ([need, d]) => !isSure(d) || instrumentFor(need.measurandId, desk.instruments, context.instruments).kind === 'ask',
+  )
   // What an earlier visit left open in the same place is open already.
   const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
   const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
@@ -77,7 +80,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
-  const latest = latestByKey(state.readings)
+  const latest = state.latest
   // Going on is offered, never urged, while something of this step is outside its band or was read too early.
   const verdicts = step.needs.flatMap((need) => latest.get(readingKey(need))?.verdict ?? [])
   const outside = verdicts.some((v) => v.status === 'outside')
@@ -105,6 +108,39 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     void record(events)
   }
 
+  /** What is typed, as readings of one moment. */
+  const taken = (newId: (need: Need | null) => string, takenAt: string): Reading[] => {
+    const groupId = newId(null)
+    return typed.flatMap(([need, draft]): Reading[] => {
+      if (!draft.parsed?.ok) return []
+      const { valueSi, unit } = draft.parsed.value
+      const found = instrumentFor(need.measurandId, desk.instruments, context.instruments)
+      const blanked = settling?.blanked === true && isBlanked(need)
+      return [
+        takeReading({
+          ...need,
+          id: newId(need),
+          groupId,
+          valueSi,
+          entered: { text: draft.text.trim().slice(0, 60), unit },
+          instrument: found.kind === 'one' ? found.instrument : undefined,
+          settled: blanked || early ? 'early' : declared && settling !== null && settling.waitS > 0 ? 'declared' : 'settled',
+          takenAt,
+        }),
+      ]
+    })
+  }
+  const asTyped = taken((need) => (need ? readingKey(need) : 'typed'), new Date(now).toISOString())
+  const shown =
+    asTyped.length === 0
+      ? state
+      : (desk
+          .tryOut(
+            [{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings: asTyped } }],
+            new Date(now).toISOString(),
+          )
+          .appliances.find((a) => a.applianceId === appliance.id) ?? state)
+
   const save = (sure = false) => {
     if (typed.length === 0 || unsure.length > 0) return
     const elsewhere = takenElsewhere(
@@ -117,32 +153,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     if (elsewhere && !sure) return setTwice(elsewhere)
     setTwice(null)
     keys.close()
-    const groupId = uuidv7()
-    const takenAt = new Date().toISOString()
-    const readings = typed.flatMap(([need, draft]): Reading[] => {
-      if (!draft.parsed?.ok) return []
-      const { valueSi, unit } = draft.parsed.value
-      const instrument = context.instruments.find((i) => channelFor(i, need.measurandId))
-      const spec = instrument && channelFor(instrument, need.measurandId)
-      const blanked = settling?.blanked === true && isBlanked(need)
-      return [
-        {
-          id: uuidv7(),
-          groupId,
-          measurandId: need.measurandId,
-          stationId: need.stationId,
-          firingStateId: need.firingStateId,
-          valueSi,
-          standardUncertainty: spec ? standardUncertainty(spec, valueSi) : eyeUncertainty(need.measurandId, valueSi),
-          ...(need.sectionId && { sectionId: need.sectionId }),
-          entered: { text: draft.text.trim().slice(0, 60), unit },
-          origin: 'measured',
-          source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
-          settled: blanked || early ? 'early' : 'declared',
-          takenAt,
-        },
-      ]
-    })
+    const readings = taken(() => uuidv7(), new Date().toISOString())
     setTexts({})
     void record([{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
     toast(t('recorded.said', { count: readings.length }), {
@@ -213,6 +224,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           key={readingKey(need)}
           need={need}
           draft={draft as Draft}
+          shown={shown}
           first={i === 0}
           readOnly={readOnly || !prepared}
           onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
@@ -221,7 +233,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))}
         />
       ))}
-      <Computed step={step} />
+      <Computed step={step} state={shown} />
       {step.kind === 'working' && <Ladder />}
       {children}
       {done && outside && (

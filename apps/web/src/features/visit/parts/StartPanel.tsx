@@ -1,5 +1,6 @@
 'use client'
 
+import type { ReactNode } from 'react'
 import { dateAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
@@ -14,6 +15,7 @@ export function StartPanel({
   hazards,
   continuedAt,
   timeZone,
+  children,
 }: {
   readonly onStart: () => void
   readonly mayStart: boolean
@@ -23,6 +25,8 @@ export function StartPanel({
   /** When the visit was closed that this one goes on with. */
   readonly continuedAt: string | null
   readonly timeZone: string
+  /** What the person measures with. */
+  readonly children: ReactNode
 }) {
   return (
     <div className="mx-auto flex max-w-xl flex-col gap-5 px-4 py-10">
@@ -36,6 +40,7 @@ export function StartPanel({
         </p>
       )}
       <Cautions />
+      {mayStart && children}
       {mayStart ? (
         <button type="button" data-key="r" className="btn press text-lg btn-primary" onClick={onStart}>
           {t('visit.start')}

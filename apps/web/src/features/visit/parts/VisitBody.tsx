@@ -17,7 +17,7 @@ import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
 import { StepHeader } from './StepHeader'
 import { StepPanel } from './StepPanel'
-import { WorkingPanel } from './WorkingPanel'
+import { ExplainedPanel } from './ExplainedPanel'
 
 export interface VisitBodyProps {
   readonly sheet: readonly SheetEntry[]
@@ -25,7 +25,7 @@ export interface VisitBodyProps {
   /** Shown in the place of the step: safety comes first. */
   readonly danger: Danger | null
   readonly onLeaveDanger: () => void
-  readonly working: JudgedReading | undefined
+  readonly explained: JudgedReading | undefined
   readonly onOpen: (what: DialogName) => void
   readonly onSkipped: (step: Step) => void
   readonly closing: boolean
@@ -37,7 +37,7 @@ export interface VisitBodyProps {
 
 /** The line above, the run sheet on the left, one thing now in the middle, what helps with it on the right. */
 export function VisitBody(props: VisitBodyProps) {
-  const { sheet, entry, danger, working } = props
+  const { sheet, entry, danger, explained } = props
   const { appliance, state, visit, steps, context } = useDesk()
   const step = entry?.step
   const inDanger = danger !== null
@@ -71,8 +71,8 @@ export function VisitBody(props: VisitBodyProps) {
         </section>
         <aside className="border-t hairline px-4 py-5 lg:col-span-2 lg:px-7 xl:col-span-1 xl:border-t-0 xl:border-l xl:px-6">
           <div className="xl:sticky xl:top-5 xl:max-h-[calc(100dvh-2.5rem)] xl:overflow-y-auto">
-            {working ? (
-              <WorkingPanel reading={working} />
+            {explained ? (
+              <ExplainedPanel reading={explained} />
             ) : (
               step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <AdjustPanel step={step} />
             )}

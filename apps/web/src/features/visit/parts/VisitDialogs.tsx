@@ -1,6 +1,7 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
+import type { ReactNode } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { t } from '@/ui/words'
 import type { QueuedEvent } from '../client/queue'
@@ -25,6 +26,7 @@ export function VisitDialogs({
   log,
   photos,
   tones,
+  chooser,
   onMend,
   onSkipped,
   onClose,
@@ -35,6 +37,8 @@ export function VisitDialogs({
   readonly log: VisitLog
   readonly photos: PhotoQueue
   readonly tones: boolean
+  /** Choosing what is measured with. */
+  readonly chooser: ReactNode
   readonly onMend: (q: QueuedEvent) => void
   readonly onSkipped: (step: Step) => void
   readonly onClose: () => void
@@ -57,6 +61,12 @@ export function VisitDialogs({
             <dd key={`${k}-d`}>{t(`keys.${k}`)}</dd>,
           ])}
         </dl>
+      </Dialog>
+    )
+  if (open === 'instruments')
+    return (
+      <Dialog title={t('instruments.at-hand')} onClose={onClose}>
+        {chooser}
       </Dialog>
     )
   if (!step || open === null) return null

@@ -10,15 +10,22 @@ import { may, useDesk } from './context'
 
 /** Instruments that a step wants zeroed, with what is out of calibration said. */
 export function ZeroList({ step }: { readonly step: Step }) {
-  const { context, visit, appliance, record, role, timeZone } = useDesk()
+  const { context, visit, appliance, record, role, timeZone, instruments, openDialog } = useDesk()
   const readOnly = !may(role, 'instrument.zeroed') || visit.status !== 'open'
   if (step.zeroes.length === 0) return null
   return (
     <>
-      <h3 className="mt-4 mb-1 text-sm quiet">{t('zero.title')}</h3>
+      <h3 className="mt-4 mb-1 flex items-center justify-between gap-3 text-sm quiet">
+        {t('zero.title')}
+        {!readOnly && (
+          <button type="button" className="btn min-h-11 btn-ghost text-primary btn-sm" onClick={() => openDialog('instruments')}>
+            {t('instruments.change')}
+          </button>
+        )}
+      </h3>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {context.instruments
-          .filter((i) => (step.zeroes as readonly string[]).includes(i.kind))
+          .filter((i) => (step.zeroes as readonly string[]).includes(i.kind) && instruments.instrumentIds.includes(i.id))
           .map((i) => {
             const zeroed = visit.zeroed.findLast((z) => z.instrumentId === i.id)
             const seen = visit.responses.some((r) => r.instrumentId === i.id)

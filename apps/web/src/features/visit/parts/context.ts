@@ -3,9 +3,10 @@
 import type { Step } from '@lucerna/core/procedure'
 import {
   type ApplianceState,
-  EMIT_TABLE,
   type EventType,
   type Gate,
+  type InstrumentSet,
+  mayEmit,
   readingKey,
   type Role,
   type StoredEvent,
@@ -35,6 +36,11 @@ export interface VisitDesk {
   readonly sheets: Readonly<Record<string, readonly Step[]>>
   /** The log as this device knows it. */
   readonly events: readonly StoredEvent[]
+  /** What this person measures with in this visit. */
+  readonly instruments: InstrumentSet
+  readonly chooseInstruments: (set: InstrumentSet) => void
+  /** The visit as it would be with events that are not written down: the same fold. */
+  readonly tryOut: (events: readonly NewEvent[], at: string) => VisitState
   readonly record: (events: readonly NewEvent[]) => Promise<void>
   /** Licensed people with a passcode, who could confirm work on this device. */
   readonly confirmers: readonly { readonly id: string; readonly name: string }[]
@@ -47,11 +53,12 @@ export interface VisitDesk {
   readonly queuedPhotos: readonly QueuedPhoto[]
   readonly prefill: Prefill | null
   readonly finishStep: (step: Step) => void
-  readonly showWorking: (readingId: string | null) => void
+  readonly openDialog: (name: DialogName) => void
+  readonly explain: (readingId: string | null) => void
 }
 
 /** What opens over a visit. */
-export type DialogName = 'sheet' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far'
+export type DialogName = 'sheet' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far' | 'instruments'
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {
@@ -89,7 +96,7 @@ export function useDesk(): VisitDesk {
 }
 
 /** Whether the role may emit a type at all, be it provisionally. */
-export const may = (role: Role, type: EventType): boolean => EMIT_TABLE[role][type] !== 'no'
+export const may = (role: Role, type: EventType): boolean => mayEmit(role, type, false) !== 'no'
 
 /** Name of a firing state as the card prints it. */
 export const rateLabel = (appliance: VisitAppliance, id: string | null): string =>

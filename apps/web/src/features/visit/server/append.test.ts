@@ -217,6 +217,7 @@ test('projections can be thrown away and made again', async () => {
         .select()
         .from(appliance)
         .where(inArray(appliance.serial, ['TW28-140377', 'BH80-071182']))
+        .orderBy(appliance.serial)
     ).map((a) => [a.lastVisitAt, a.nextDueOn])
   const [before, units] = [await values(), await columns()]
   expect(before.length).toBeGreaterThan(300)

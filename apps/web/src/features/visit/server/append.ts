@@ -1,16 +1,27 @@
-import { makeReport } from '@lucerna/core/report'
-import { EMIT_TABLE, serviceGates, type StoredEvent, type VisitEvent, type VisitState } from '@lucerna/core/visit'
-import { createHash } from 'node:crypto'
-import { and, count, desc, eq, inArray, max } from 'drizzle-orm'
+import {
+  instrumentsOf,
+  serviceGates,
+  specOf,
+  type StoredEvent,
+  type VisitChanges,
+  type VisitEvent,
+  type VisitFold,
+  type VisitState,
+} from '@lucerna/core/visit'
+import { and, eq, inArray } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
-import { appliance, instrument, report, visit, visitAppliance, visitEvent, visitValue } from '@/db/schema'
+import { instrument, visit, visitEvent } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { announce } from '@/server/live'
 import { ApiProblem } from '@/server/problem'
-import { canonicalJson } from './canonical'
-import { checkAgainstVisit, checkRole, parseList } from './check'
+import { canonicalJson, sha256 } from './canonical'
+import { checkAgainstVisit, checkRole, checkRoom, parseList, permissions } from './check'
 import { openFollowUps } from './followUps'
-import { foldLoaded, type LoadedVisit, loadVisit } from './load'
+import { freezeReport } from './freeze'
+import { forget, freshVisit, keep, keptVisit, type KeptVisit } from './kept'
+import type { VisitFrame } from './load'
+import { projectAppliances, projectChanges, visitColumns } from './projections'
+import type { StandingRow } from './row'
 
 export interface Appended {
   /** One for each posted event, in the order posted; a repeated event gets the place it already has. */
@@ -18,65 +29,126 @@ export interface Appended {
   readonly lastSeq: number
 }
 
-const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex')
+type Placed = StoredEvent & { readonly seq: number; readonly receivedAt: string }
+
+/** What a posted list is before the database is asked: parsed once, at the door. */
+export interface PostedList {
+  readonly visitId: string
+  readonly events: readonly { readonly event: VisitEvent; readonly hash: string }[]
+}
+
+/**
+ * A posted list, read and checked as far as the list itself and the role say.
+ *
+ * @throws ApiProblem 422 shape (with index and field), 403 role.
+ */
+export function readList(actor: Pick<Actor, 'role' | 'heldRole'>, visitId: string, body: unknown): PostedList {
+  const events = parseList(body, visitId)
+  checkRole(events, actor)
+  return { visitId, events: events.map((event) => ({ event, hash: sha256(canonicalJson(event)) })) }
+}
 
 /**
  * Appends a list of events to a visit: all of them or none. Repeating events already stored changes nothing.
  *
- * @throws ApiProblem 404 another firm's visit, 403 role, 422 shape or facts (with index and field), 409 same id with other content, or an ending
- *   that the rules forbid.
+ * @throws ApiProblem 404 another firm's visit, 422 facts (with index and field), 403 role, 409 same id with other content, a closed or full visit, or an
+ *   ending that the rules forbid.
  */
-export async function appendEvents(tx: Transaction, actor: Actor, visitId: string, body: unknown, now: string): Promise<Appended> {
-  const loaded = await loadVisit(tx, actor.firmId, visitId, true)
-  const posted = parseList(body, visitId)
-  const { fresh, repeated } = await sortOutRepeats(tx, actor.firmId, posted)
-  checkRole(fresh, actor)
-  if (fresh.length > 0) {
-    const known = new Set(
-      (await tx.select({ id: instrument.id }).from(instrument).where(eq(instrument.firmId, actor.firmId))).map((i) => i.id),
-    )
-    checkAgainstVisit(fresh, loaded, known)
-  }
-  const stored = fresh.map((event, i): StoredEvent & { seq: number; receivedAt: string } => ({
-    ...event,
-    seq: loaded.row.lastSeq + i + 1,
-    receivedAt: now,
-    authorId: actor.userId,
-    authorName: actor.name,
-    provisional: EMIT_TABLE[actor.role][event.type] === 'provisional',
-  }))
-  checkEndings(loaded, stored)
-  if (stored.length > 0) await store(tx, actor, loaded, stored, now)
-  const placed = new Map([
-    ...repeated,
-    ...stored.map((e) => [e.id, { seq: e.seq, receivedAt: e.receivedAt, provisional: e.provisional }] as const),
-  ])
-  return {
-    accepted: posted.map((e) => ({ id: e.id, ...(placed.get(e.id) ?? { seq: 0, receivedAt: now, provisional: false }) })),
-    lastSeq: loaded.row.lastSeq + stored.length,
+export async function appendList(tx: Transaction, actor: Actor, { visitId, events }: PostedList, now: string): Promise<Appended> {
+  try {
+    return await appendLocked(tx, actor, visitId, events, now)
+  } catch (error) {
+    // Whatever the fold has seen of this list, the database has not.
+    if (!(error instanceof ApiProblem)) forget(visitId)
+    throw error
   }
 }
 
-/** Same id and content is accepted silently; same id with other content is refused and the stored one stands. */
-async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly VisitEvent[]) {
-  const rows = await tx
-    .select()
+/** Reads and appends in one go. */
+export const appendEvents = (tx: Transaction, actor: Actor, visitId: string, body: unknown, now: string): Promise<Appended> =>
+  appendList(tx, actor, readList(actor, visitId, body), now)
+
+async function appendLocked(tx: Transaction, actor: Actor, visitId: string, posted: PostedList['events'], now: string): Promise<Appended> {
+  // Sent together: the lock is taken first, and what is stored by then is seen.
+  const [{ at, visit: known }, rows] = await Promise.all([keptVisit(tx, actor.firmId, visitId), storedAlready(tx, actor.firmId, posted)])
+  const { fresh, repeated } = sortOutRepeats(posted, rows)
+  const types = fresh.map((f) => f.event.type)
+  const provisional = permissions(types, actor.role, at.row.status === 'closed')
+  checkRoom(at.row.lastSeq, fresh.length)
+  const named = [...new Set(fresh.flatMap((f) => instrumentsOf(f.event)))]
+  const kept = await withInstruments(tx, actor.firmId, known, at, named)
+  const { frame } = kept
+  checkAgainstVisit(
+    fresh.map((f) => f.event),
+    {
+      appliances: frame.context.appliances,
+      sheets: frame.sheets,
+      planned: { jobKind: frame.row.jobKind, practice: { id: frame.row.practiceId, version: frame.row.practiceVersion } },
+      knowsInstrument: (id) => frame.context.instruments.some((i) => i.id === id),
+    },
+  )
+  const stored = fresh.map(({ event }, i): Placed => ({
+    ...event,
+    seq: at.row.lastSeq + i + 1,
+    receivedAt: now,
+    authorId: actor.userId,
+    authorName: actor.name,
+    provisional: provisional[i] ?? false,
+  }))
+  if (stored.length > 0) {
+    // A list that may still be refused by what it comes to is tried on a fold of its own.
+    const work = types.some((type) => ENDINGS.includes(type)) ? kept.fold.fork() : kept.fold
+    const before = work.state()
+    if (work !== kept.fold) checkEndings(frame, work.fork(), stored)
+    const { state, changed } = work.append(stored)
+    keep(visitId, { ...kept, fold: work, lastSeq: at.row.lastSeq + stored.length, lastEventId: stored.at(-1)!.id })
+    await store(
+      tx,
+      actor,
+      frame,
+      stored,
+      fresh.map((f) => f.hash),
+      { before, state, changed },
+      now,
+    )
+  }
+  const placed = new Map([...repeated, ...stored.map((e) => [e.id, e] as const)])
+  return {
+    accepted: posted.map(({ event: { id } }) => {
+      const { seq, receivedAt, provisional: waits } = placed.get(id)!
+      return { id, seq, receivedAt, provisional: waits }
+    }),
+    lastSeq: at.row.lastSeq + stored.length,
+  }
+}
+
+/** What of a list is stored already, under the same ids. */
+const storedAlready = (tx: Transaction, firmId: string, posted: PostedList['events']) =>
+  tx
+    .select({
+      id: visitEvent.id,
+      visitId: visitEvent.visitId,
+      seq: visitEvent.seq,
+      receivedAt: visitEvent.receivedAt,
+      provisional: visitEvent.provisional,
+      contentHash: visitEvent.contentHash,
+    })
     .from(visitEvent)
     .where(
       and(
         eq(visitEvent.firmId, firmId),
         inArray(
           visitEvent.id,
-          posted.map((e) => e.id),
+          posted.map((p) => p.event.id),
         ),
       ),
     )
-  const known = new Map(rows.map((r) => [r.id, r]))
-  const fresh: VisitEvent[] = []
-  const hashes = new Map<string, string>()
-  posted.forEach((event, index) => {
-    const hash = sha256(canonicalJson(event))
-    const before = known.get(event.id)?.contentHash ?? hashes.get(event.id)
+
+/** Same id and content is accepted silently; same id with other content is refused and the stored one stands. */
+function sortOutRepeats(posted: PostedList['events'], rows: Awaited<ReturnType<typeof storedAlready>>) {
+  const hashes = new Map(rows.map((r) => [r.id, r.contentHash]))
+  const fresh = posted.filter(({ event, hash }, index) => {
+    const before = hashes.get(event.id)
     if (before !== undefined && before !== hash) {
       throw new ApiProblem(
         409,
@@ -85,8 +157,8 @@ async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly 
         [{ index, path: `events[${index}].id`, message: 'Already stored with other content.', code: 'same-id-other-content' }],
       )
     }
-    if (before === undefined) fresh.push(event)
     hashes.set(event.id, hash)
+    return before === undefined
   })
   const repeated = rows.map(
     (r) => [r.id, { seq: r.seq, receivedAt: new Date(r.receivedAt).toISOString(), provisional: r.provisional }] as const,
@@ -94,8 +166,34 @@ async function sortOutRepeats(tx: Transaction, firmId: string, posted: readonly 
   return { fresh, repeated }
 }
 
+/** The fold with everything that a list is about to name; instruments of the firm that it has not met yet are fetched, others are left unknown. */
+async function withInstruments(
+  tx: Transaction,
+  firmId: string,
+  kept: KeptVisit,
+  at: StandingRow,
+  named: readonly string[],
+): Promise<KeptVisit> {
+  const unknown = named.filter((id) => !kept.frame.context.instruments.some((i) => i.id === id))
+  if (unknown.length === 0) return kept
+  const found = await tx
+    .select({ id: instrument.id })
+    .from(instrument)
+    .where(and(eq(instrument.firmId, firmId), inArray(instrument.id, unknown)))
+  return found.length === 0
+    ? kept
+    : freshVisit(
+        tx,
+        at,
+        kept.fold.log(),
+        found.map((f) => f.id),
+      )
+}
+
+const ENDINGS: readonly VisitEvent['type'][] = ['appliance.outcome-set', 'visit.closed']
+
 /** The one thing that gates forbid outright: ending in normal service against the rules, and closing what has no ending. */
-function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void {
+function checkEndings(frame: VisitFrame, fold: VisitFold, stored: readonly StoredEvent[]): void {
   stored.forEach((event, i) => {
     const refuse = (message: string, gates: readonly { code: string; params: Readonly<Record<string, string | number>> }[] = []) => {
       throw new ApiProblem(409, 'not-yet', `Nothing of this list was stored. ${message}`, [
@@ -103,196 +201,89 @@ function checkEndings(loaded: LoadedVisit, stored: readonly StoredEvent[]): void
         ...gates.map((g) => ({ index: i, path: `events[${i}]`, message: `${g.code} ${JSON.stringify(g.params)}`, code: g.code })),
       ])
     }
+    const gatesOf = (state: VisitState, applianceId: string | undefined) => {
+      const appliance = frame.context.appliances.find((a) => a.id === applianceId)
+      const own = state.appliances.find((a) => a.applianceId === applianceId)
+      return appliance && own ? serviceGates(appliance, own, frame.sheets[appliance.id] ?? [], state, frame.context) : []
+    }
     if (event.type === 'appliance.outcome-set' && event.data.outcome === 'in-normal-service') {
-      const state = foldLoaded(loaded, stored.slice(0, i))
-      const appliance = loaded.context.appliances.find((a) => a.id === (event.applianceId ?? loaded.appliances[0]?.id))
-      const own = state.appliances.find((a) => a.applianceId === appliance?.id)
-      if (!appliance || !own) return
-      const gates = serviceGates(appliance, own, loaded.sheets[appliance.id] ?? [], state, loaded.context)
+      const gates = gatesOf(fold.state(), event.applianceId ?? frame.appliances[0]?.id)
       if (gates.length > 0)
         refuse('It cannot be left in normal service yet; leaving it isolated or handing it over is always possible.', gates)
     }
     if (event.type === 'visit.closed') {
-      const state = foldLoaded(loaded, stored.slice(0, i))
-      if (state.status !== 'open') refuse(state.status === 'closed' ? 'This visit is closed already.' : 'This visit was never started.')
+      const state = fold.state()
+      if (state.status !== 'open') refuse('This visit was never started.')
       if (state.appliances.some((a) => !a.outcome)) refuse('Every appliance needs an outcome before the visit can be closed.')
       // An outcome set earlier may have been overtaken by what happened since.
       for (const own of state.appliances) {
-        const appliance = loaded.context.appliances.find((a) => a.id === own.applianceId)
-        if (!appliance || own.outcome?.outcome !== 'in-normal-service') continue
-        const gates = serviceGates(appliance, own, loaded.sheets[appliance.id] ?? [], state, loaded.context)
+        if (own.outcome?.outcome !== 'in-normal-service') continue
+        const gates = gatesOf(state, own.applianceId)
         if (gates.length > 0) refuse('Something has changed since it was called in normal service.', gates)
       }
     }
+    fold.append([event])
   })
 }
-
-/** Events after which some figure can stand otherwise than before; the others leave the projections as they are. */
-const MOVES_VALUES: ReadonlySet<VisitEvent['type']> = new Set([
-  'instrument.zeroed',
-  'instrument.response-seen',
-  'instrument.allowed',
-  'reading.taken',
-  'reading.corrected',
-  'adjustment.made',
-  'appliance.outcome-set',
-  'visit.reopened',
-])
 
 async function store(
   tx: Transaction,
   actor: Actor,
-  loaded: LoadedVisit,
-  stored: readonly (StoredEvent & { seq: number; receivedAt: string })[],
+  frame: VisitFrame,
+  stored: readonly Placed[],
+  hashes: readonly string[],
+  { before, state, changed }: { readonly before: VisitState; readonly state: VisitState; readonly changed: VisitChanges },
   now: string,
 ): Promise<void> {
   const { firmId } = actor
-  const visitId = loaded.row.id
-  await tx.insert(visitEvent).values(
-    stored.map((e) => {
-      const { seq, receivedAt, authorId, authorName: _name, provisional, ...posted } = e
-      return {
-        id: e.id,
-        firmId,
-        visitId,
-        seq,
-        type: e.type,
-        v: e.v,
-        applianceId: e.applianceId ?? null,
-        stepId: e.stepId ?? null,
-        at: e.at,
-        deviceId: e.deviceId,
-        deviceSeq: e.deviceSeq,
-        authorId,
-        provisional,
-        receivedAt,
-        data: e.data,
-        contentHash: sha256(canonicalJson(posted)),
-      }
-    }),
-  )
-  await announce(tx, 'log', visitId)
-  const state = foldLoaded(loaded, stored)
-  if (stored.some((e) => MOVES_VALUES.has(e.type))) await project(tx, firmId, visitId, state)
-  await tx
-    .update(visit)
-    .set({ lastSeq: loaded.row.lastSeq + stored.length, ...visitColumns(state) })
-    .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
-  if (stored.some((e) => e.type === 'visit.closed' || e.type === 'visit.reopened' || e.type === 'reading.corrected'))
+  const visitId = frame.row.id
+  // Sent together: the connection does them in order, without a round trip between.
+  await Promise.all([
+    tx
+      .insert(visitEvent)
+      .values(
+        stored.map((e, i) => ({
+          id: e.id,
+          firmId,
+          visitId,
+          seq: e.seq,
+          type: e.type,
+          v: e.v,
+          applianceId: e.applianceId ?? null,
+          stepId: e.stepId ?? null,
+          at: e.at,
+          deviceId: e.deviceId,
+          deviceSeq: e.deviceSeq,
+          authorId: e.authorId,
+          provisional: e.provisional,
+          receivedAt: e.receivedAt,
+          data: e.data,
+          contentHash: hashes[i]!,
+        })),
+      )
+      .execute(),
+    tx
+      .update(visit)
+      .set({ lastSeq: stored.at(-1)!.seq, ...visitColumns(state) })
+      .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
+      .execute(),
+    announce(tx, 'log', visitId),
+    ...projectChanges(tx, firmId, state, changed),
+  ])
+  const ended = before.status !== state.status
+  const closed = state.status === 'closed'
+  if (ended || (closed && changed.keys.length > 0))
     await projectAppliances(
       tx,
       firmId,
       state.appliances.map((a) => a.applianceId),
     )
-  if (stored.some((e) => e.type === 'visit.closed')) await openFollowUps(tx, firmId, state)
-  if (
-    stored.some(
-      (e) => e.type === 'visit.closed' || (state.status === 'closed' && (e.type === 'reading.corrected' || e.type === 'note.added')),
-    )
-  ) {
-    await freezeReport(tx, actor, loaded, state, now)
-  }
+  if (closed && ended) await openFollowUps(tx, firmId, state)
+  if (closed && (ended || stored.some(makesReport))) await freezeReport(tx, actor, frame, state, now)
 }
 
-/** What the visit's own row says of its log. */
-export const visitColumns = (state: VisitState) => ({
-  status: state.status,
-  startedAt: state.startedAt,
-  closedAt: state.closedAt,
-  nextDueOn: state.status === 'closed' ? state.nextDueOn : null,
-  unconfirmed: state.unconfirmed.length,
-})
-
-/** Brings the appliances' own columns up to date with their last closed visit. */
-export async function projectAppliances(tx: Transaction, firmId: string, ids: readonly string[]): Promise<void> {
-  for (const id of ids) {
-    const [last] = await tx
-      .select({ visitId: visit.id, closedAt: visit.closedAt, nextDueOn: visit.nextDueOn })
-      .from(visitAppliance)
-      .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
-      .orderBy(desc(visit.closedAt))
-      .limit(1)
-    const [outside] = last
-      ? await tx
-          .select({ n: count() })
-          .from(visitValue)
-          .where(
-            and(
-              eq(visitValue.firmId, firmId),
-              eq(visitValue.visitId, last.visitId),
-              eq(visitValue.applianceId, id),
-              eq(visitValue.status, 'outside'),
-            ),
-          )
-      : []
-    await tx
-      .update(appliance)
-      .set({ lastVisitAt: last?.closedAt ?? null, nextDueOn: last?.nextDueOn ?? null, lastOutside: outside?.n ?? 0 })
-      .where(and(eq(appliance.firmId, firmId), eq(appliance.id, id)))
-  }
+/** Whether an event of a closed visit gives its report a new version: not while it waits for a licensed person. */
+const makesReport = (e: StoredEvent): boolean => {
+  const { afterClosing } = specOf(e.type)
+  return !e.provisional && afterClosing !== 'refused' && afterClosing.newReport
 }
-
-/** Projections are caches of the fold: written with the events, rebuildable at any time. */
-export async function project(tx: Transaction, firmId: string, visitId: string, state: VisitState): Promise<void> {
-  await tx.delete(visitValue).where(and(eq(visitValue.firmId, firmId), eq(visitValue.visitId, visitId)))
-  const rows = state.appliances.flatMap((a) =>
-    a.foundAndLeft.flatMap((fl) => {
-      const shown = fl.asLeft ?? fl.asFound
-      if (!shown) return []
-      return [
-        {
-          firmId,
-          visitId,
-          applianceId: a.applianceId,
-          key: fl.key,
-          measurandId: shown.measurandId,
-          stationId: shown.stationId,
-          firingStateId: shown.firingStateId,
-          asFoundSi: fl.asFound?.valueSi ?? null,
-          asLeftSi: fl.asLeft?.valueSi ?? null,
-          status: shown.verdict.status,
-          because: shown.verdict.because,
-          minSi: shown.verdict.band?.min ?? null,
-          maxSi: shown.verdict.band?.max ?? null,
-          takenAt: shown.takenAt,
-        },
-      ]
-    }),
-  )
-  if (rows.length > 0) await tx.insert(visitValue).values(rows)
-  for (const a of state.appliances) {
-    await tx
-      .update(visitAppliance)
-      .set({ outcome: a.outcome?.outcome ?? null })
-      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, a.applianceId)))
-  }
-}
-
-async function freezeReport(tx: Transaction, actor: Actor, loaded: LoadedVisit, state: VisitState, now: string): Promise<void> {
-  const model = makeReport(state, loaded.context, loaded.sheets, reportFacts(loaded, actor), now)
-  const [last] = await tx
-    .select({ version: max(report.version) })
-    .from(report)
-    .where(and(eq(report.firmId, actor.firmId), eq(report.visitId, loaded.row.id)))
-  await tx.insert(report).values({
-    firmId: actor.firmId,
-    visitId: loaded.row.id,
-    version: (last?.version ?? 0) + 1,
-    model,
-    hash: sha256(canonicalJson(model)),
-    createdAt: now,
-    createdBy: actor.userId,
-  })
-}
-
-/** What the report says that the log does not hold. */
-export const reportFacts = (loaded: LoadedVisit, actor: Pick<Actor, 'name' | 'licenceNumber'>) => ({
-  firmName: loaded.firmName,
-  siteName: loaded.site.name,
-  siteAddress: loaded.site.address,
-  timeZone: loaded.site.timeZone,
-  technicianName: actor.name,
-  licenceNumber: actor.licenceNumber,
-  appliances: Object.fromEntries(loaded.appliances.map((a) => [a.id, { serial: a.serial, position: a.position }])),
-})

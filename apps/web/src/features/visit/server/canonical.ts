@@ -1,3 +1,5 @@
+import { createHash } from 'node:crypto'
+
 /**
  * JSON with its keys in order, so that the same content always has the same text (for hashes).
  *
@@ -11,3 +13,6 @@ export function canonicalJson(value: unknown): string {
       : inner,
   )
 }
+
+/** SHA-256 of a text, in hexadecimal. */
+export const sha256 = (text: string): string => createHash('sha256').update(text).digest('hex')

@@ -1,14 +1,12 @@
-import { firingState } from '@lucerna/core/appliance'
-import { checkPossible, MEASURANDS, type Reading } from '@lucerna/core/measure'
-import { EMIT_TABLE, parseEvent, type VisitEvent } from '@lucerna/core/visit'
+import { EVENTS_MAX, type EventType, mayEmit, parseEvent, refusals, specOf, type VisitEvent, type VisitFacts } from '@lucerna/core/visit'
 import { z } from 'zod'
 import type { Actor } from '@/server/actor'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
-import type { LoadedVisit } from './load'
+import { t } from '@/ui/words'
 
 const listSchema = z.strictObject({ events: z.array(z.unknown()).min(1).max(500) })
 
-const refuse = (status: 403 | 422, code: string, errors: readonly ProblemItem[]): never => {
+const refuse = (status: 403 | 409 | 422, code: string, errors: readonly ProblemItem[]): never => {
   const [first] = errors
   throw new ApiProblem(status, code, `Nothing of this list was stored. ${first ? `${first.path}: ${first.message}` : ''}`, errors)
 }
@@ -40,68 +38,54 @@ export function parseList(body: unknown, visitId: string): VisitEvent[] {
   return errors.length > 0 ? refuse(422, 'invalid-event', errors) : events
 }
 
-/** What the visit's own facts refuse: appliances and firing states it does not have, places where a figure is never taken, impossible values. */
-export function checkAgainstVisit(events: readonly VisitEvent[], loaded: LoadedVisit, knownInstruments: ReadonlySet<string>): void {
-  const errors: ProblemItem[] = []
-  events.forEach((event, index) => {
-    const wrong = (path: string, message: string, code: string) => errors.push({ index, path: `events[${index}].${path}`, message, code })
-    const owner = loaded.context.appliances.find(
-      (a) => a.id === (event.applianceId ?? (loaded.appliances.length === 1 ? loaded.appliances[0]?.id : undefined)),
-    )
-    if (event.applianceId && !owner) return void wrong('applianceId', 'This appliance is not in this visit.', 'other-appliance')
-    const instrument = (id: string | undefined, path: string) => {
-      if (id && !knownInstruments.has(id)) wrong(path, 'No such instrument in this firm.', 'unknown-instrument')
-    }
-    const reading = (r: Reading, path: string) => {
-      if (!owner) return void wrong('applianceId', 'Say which appliance the reading belongs to.', 'no-appliance')
-      if (!MEASURANDS[r.measurandId].stations.includes(r.stationId))
-        wrong(`${path}.stationId`, `${r.measurandId} is not taken at ${r.stationId}.`, 'wrong-station')
-      if (!firingState(owner.card, r.firingStateId))
-        wrong(`${path}.firingStateId`, `The card has no firing state "${r.firingStateId}".`, 'unknown-firing-state')
-      const possible = checkPossible(r.measurandId, r.valueSi)
-      if (!possible.ok)
-        wrong(
-          `${path}.valueSi`,
-          `Out of physical range (${MEASURANDS[r.measurandId].range.min} to ${MEASURANDS[r.measurandId].range.max}, SI).`,
-          possible.error.code,
-        )
-      instrument(r.source.instrumentId, `${path}.source.instrumentId`)
-    }
-    if (event.type === 'visit.started') {
-      const { jobKind, practice, cards } = event.data
-      if (jobKind !== loaded.row.jobKind) wrong('data.jobKind', 'Not the job that this visit is planned for.', 'other-job')
-      if (practice.id !== loaded.row.practiceId || practice.version !== loaded.row.practiceVersion)
-        wrong('data.practice', 'Not the practice that this visit is judged by.', 'other-practice')
-      const pinned = loaded.context.appliances.every((a) =>
-        cards.some((c) => c.applianceId === a.id && c.cardId === a.card.id && c.version === a.card.version),
-      )
-      if (!pinned || cards.length !== loaded.appliances.length)
-        wrong('data.cards', 'Not the cards that this visit is judged by.', 'other-cards')
-    }
-    if (event.type === 'reading.taken') event.data.readings.forEach((r, i) => reading(r, `data.readings[${i}]`))
-    if (event.type === 'reading.corrected' && event.data.replacement) reading(event.data.replacement, 'data.replacement')
-    if (event.type === 'instrument.zeroed' || event.type === 'instrument.response-seen' || event.type === 'instrument.allowed')
-      instrument(event.data.instrumentId, 'data.instrumentId')
-    if (event.type === 'state.commanded' && owner && !firingState(owner.card, event.data.firingStateId))
-      wrong('data.firingStateId', 'The card has no such firing state.', 'unknown-firing-state')
-    if (event.type === 'adjustment.made' && owner && !owner.card.adjusters.some((a) => a.id === event.data.adjusterId))
-      wrong('data.adjusterId', 'The card has no such adjuster.', 'unknown-adjuster')
-    if (
-      (event.type === 'step.done' || event.type === 'step.skipped' || event.type === 'step.not-applicable') &&
-      !loaded.sheets[owner?.id ?? '']?.some((s) => s.id === event.stepId)
-    )
-      wrong('stepId', 'The run sheet has no such step.', 'unknown-step')
-  })
+/** What the visit's own facts refuse, with index and field. */
+export function checkAgainstVisit(events: readonly VisitEvent[], facts: VisitFacts): void {
+  const errors = events.flatMap((event, index) =>
+    refusals(event, facts).map(({ path, code, params }): ProblemItem => ({
+      index,
+      path: `events[${index}].${path}`,
+      message: t(`refused.${code}`, params),
+      code,
+    })),
+  )
   if (errors.length > 0) refuse(422, 'invalid-event', errors)
 }
 
-/** Whether the actor may emit every type of the list; 403 names the first it may not. */
-export function checkRole(events: readonly VisitEvent[], actor: Pick<Actor, 'role' | 'heldRole'>): void {
-  events.forEach((event, index) => {
-    if (EMIT_TABLE[actor.role][event.type] !== 'no') return
+/** Whether the actor's role may emit every type of the list at all; 403 names the first it may not. */
+export function checkRole(events: readonly Pick<VisitEvent, 'type'>[], actor: Pick<Actor, 'role' | 'heldRole'>): void {
+  events.forEach(({ type }, index) => {
+    if (mayEmit(actor.role, type, false) !== 'no' || mayEmit(actor.role, type, true) !== 'no') return
     const lapsed = actor.role !== actor.heldRole ? ' Your licence has run out.' : ''
     refuse(403, 'role', [
-      { index, path: `events[${index}].type`, message: `A ${actor.role} may not record "${event.type}".${lapsed}`, code: 'role' },
+      { index, path: `events[${index}].type`, message: `A ${actor.role} may not record "${type}".${lapsed}`, code: 'role' },
     ])
   })
+}
+
+/**
+ * Whether each of a list is provisional, by role and by whether the visit is closed when it comes. What a closed visit does not take is 409; what it takes
+ * from others only is 403.
+ */
+export function permissions(types: readonly EventType[], role: Actor['role'], closed: boolean): boolean[] {
+  let isClosed = closed
+  return types.map((type, index) => {
+    const may = mayEmit(role, type, isClosed)
+    const item = { index, path: `events[${index}].type` }
+    if (isClosed && specOf(type).afterClosing === 'refused')
+      refuse(409, 'closed', [{ ...item, message: t('refused.closed'), code: 'closed' }])
+    if (may === 'no') refuse(403, 'role', [{ ...item, message: `A ${role} may not record "${type}" here.`, code: 'role' }])
+    if (type === 'visit.closed') isClosed = true
+    if (type === 'visit.reopened') isClosed = false
+    return may === 'provisional'
+  })
+}
+
+/** Whether the log has room; said before it is full by the device. */
+export function checkRoom(lastSeq: number, more: number): void {
+  if (lastSeq + more > EVENTS_MAX)
+    throw new ApiProblem(
+      409,
+      'visit-full',
+      `A visit holds at most ${EVENTS_MAX} events; this one has ${lastSeq}. Nothing of this list was stored. Close the visit and go on in a new one.`,
+    )
 }

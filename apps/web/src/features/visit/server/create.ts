@@ -12,7 +12,8 @@ import { parseFields } from '@/server/fields'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
-import { sheetGas, visitRow } from './load'
+import { visitRow } from './row'
+import { sheetGas } from './sheetGas'
 import { mustBeSendable, plannedForSchema } from './plan'
 
 export const newVisitSchema = z.strictObject({

@@ -3,7 +3,7 @@ import type { Actor } from '@/server/actor'
 import { type LiveKind, subscribe } from '@/server/live'
 import { log } from '@/server/log'
 import { deviceGone, deviceSeen, devicesIn } from './devices'
-import { visitRow } from './load'
+import { visitRow } from './row'
 
 const HEARTBEAT_MS = 20_000
 /** A stream ends after this time and the browser asks for a new one: who has been signed out meanwhile gets none. */

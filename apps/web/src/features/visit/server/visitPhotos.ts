@@ -9,7 +9,7 @@ import { parseFields } from '@/server/fields'
 import { putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/ui/words'
-import { visitRow } from './load'
+import { visitRow } from './row'
 
 export const visitPhotoSchema = z.strictObject({
   applianceId: z.uuid().optional(),

@@ -1,4 +1,4 @@
-import type { Reading } from '@lucerna/core/measure'
+import { takeReading } from '@lucerna/core/measure'
 import type { WorkingReading } from '@lucerna/core/workings'
 import { v7 as uuidv7 } from 'uuid'
 import { postEvents } from '@/features/visit/client/post'
@@ -23,19 +23,21 @@ export async function putIntoVisit(
 ): Promise<IntoVisit> {
   const takenAt = new Date().toISOString()
   const groupId = uuidv7()
-  const made = readings.map((r): Reading => ({
-    id: uuidv7(),
-    groupId,
-    measurandId: r.measurandId,
-    stationId: r.stationId,
-    firingStateId: target.firingStateOf(r.measurandId),
-    valueSi: r.valueSi,
-    standardUncertainty: r.standardUncertainty,
-    origin: r.origin,
-    source: { kind: 'typed' },
-    settled: 'declared',
-    takenAt,
-  }))
+  const made = readings.map((r) =>
+    takeReading({
+      id: uuidv7(),
+      groupId,
+      measurandId: r.measurandId,
+      stationId: r.stationId,
+      firingStateId: target.firingStateOf(r.measurandId),
+      valueSi: r.valueSi,
+      instrument: undefined,
+      // Whoever puts it into a visit says by it that it was read standing still: the dialog says so.
+      settled: 'declared',
+      takenAt,
+      brought: r,
+    }),
+  )
   const fresh: NewEvent[] = [
     ...(made.length > 0 ? [{ type: 'reading.taken' as const, applianceId: target.applianceId, data: { readings: made } }] : []),
     { type: 'note.added' as const, applianceId: target.applianceId, data: { text: remark.slice(0, 2000) } },

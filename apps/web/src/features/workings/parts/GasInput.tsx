@@ -3,7 +3,7 @@
 import { GAS_PRESET_IDS, type GasComposition, SPECIES_NAMES } from '@lucerna/core/gas'
 import type { GasChoice } from '@lucerna/core/workings'
 import { t } from '@/ui/words'
-import { plain } from '../words'
+import { plain } from '@/ui/terms'
 
 const OWN = 'own'
 

@@ -101,6 +101,7 @@ export function IntoVisitDialog({
             </select>
           </label>
         )}
+        {readings.length > 0 && <p className="text-sm quiet">{t('calc.into-visit-still')}</p>}
         <button type="button" className="btn press btn-primary" disabled={busy} onClick={() => void save()}>
           {t('calc.into-visit')}
         </button>

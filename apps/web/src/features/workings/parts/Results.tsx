@@ -5,7 +5,8 @@ import { unitSymbol, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/ui/words'
 import { doubtText, figureText, figureWith, otherSchool, schoolsDiffer, unitOf } from '../shown'
-import { labelOf, pickText, plain } from '../words'
+import { plain } from '@/ui/terms'
+import { labelOf, pickText } from '../words'
 
 /** Findings that call for action at once, and those that say all is well. */
 const DANGER = new Set([

@@ -3,21 +3,12 @@
 import type { Working, WorkingAnswer } from '@lucerna/core/workings'
 import { useState } from 'react'
 import type { Units } from '@/ui/figures'
+import { FormulaShown } from '@/ui/FormulaShown'
+import { withNumbers } from '@/ui/formula'
+import { termText } from '@/ui/terms'
 import { t } from '@/ui/words'
-import { pieces, withNumbers } from '../formula'
 import { doubtField, doubtText, figureWith } from '../shown'
-import { doubtLabel, labelOf, pickText, termText } from '../words'
-
-const Formula = ({ text }: { readonly text: string }) => (
-  <>
-    {pieces(text).map((p, i) => (
-      <span key={i}>
-        {p.text}
-        {p.sub && <sub>{p.sub}</sub>}
-      </span>
-    ))}
-  </>
-)
+import { doubtLabel, labelOf, pickText } from '../words'
 
 /** The working: every formula, the same with one's own numbers, what comes out, and its source. */
 export function WorkingShown({ answer, units }: { readonly answer: WorkingAnswer; readonly units: Units }) {
@@ -29,18 +20,8 @@ export function WorkingShown({ answer, units }: { readonly answer: WorkingAnswer
       </h2>
       <ol className="flex flex-col gap-3">
         {answer.working.map((line) => (
-          <li key={line.formula} className="rounded-md border hairline bg-base-200 px-3 py-2">
-            <p className="font-semibold wrap-break-word">
-              <Formula text={line.formula} />
-            </p>
-            {line.terms.length > 0 && (
-              <p className="pt-1 wrap-break-word">
-                = <Formula text={withNumbers(line, units)} /> = <strong>{termText(line.result, units)}</strong>
-              </p>
-            )}
-            <p className="pt-1 text-xs quiet">
-              {t('calc.source')}: {line.source}
-            </p>
+          <li key={line.formula}>
+            <FormulaShown line={line} units={units} />
           </li>
         ))}
       </ol>

@@ -7,7 +7,8 @@ import { WarningSign } from '@/ui/WarningSign'
 import { hasWords, t } from '@/ui/words'
 import { unitIn } from '../form'
 import { figureWith } from '../shown'
-import { labelOf, pickText, plain, problemWords } from '../words'
+import { plain } from '@/ui/terms'
+import { labelOf, pickText, problemWords } from '../words'
 
 /** A problem of one field in words, in the units on the screen. */
 export function fieldProblem(problem: Problem, workingId: string, field: Field | undefined, units: Units): string {

@@ -1,7 +1,7 @@
 'use client'
 
 import { t } from '@/ui/words'
-import { plain } from '../words'
+import { plain } from '@/ui/terms'
 import type { PictureProps } from './charts'
 
 const PATTERN = { useful: 'bg-info', dry: 'bg-primary', water: 'bg-secondary', co: 'bg-error' } as const

@@ -8,7 +8,8 @@ import { fromSi } from '@lucerna/core/units'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { t } from '@/ui/words'
 import { figureWith, type NumberOut, unitOf } from '../shown'
-import { gasText, labelOf, plain } from '../words'
+import { plain } from '@/ui/terms'
+import { gasText, labelOf } from '../words'
 import { XyChart, type XyLine, type XyMark, type XyRule } from './XyChart'
 
 export interface PictureProps {

@@ -14,7 +14,7 @@ export const metadata: Metadata = { title: t('nav.visit') }
 export default async function VisitPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
   const actor = await requireActor(`/visits/${id}`)
-  const loaded = await inFirm(actor, (tx) => loadVisit(tx, actor.firmId, pathId(id))).catch((error: unknown) => {
+  const loaded = await inFirm(actor, (tx) => loadVisit(tx, actor.firmId, pathId(id), false, actor.userId)).catch((error: unknown) => {
     if (error instanceof ApiProblem && error.status === 404) notFound()
     throw error
   })
@@ -31,6 +31,8 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       practice={{ id: loaded.row.practiceId, version: loaded.row.practiceVersion }}
       context={loaded.context}
       sheets={loaded.sheets}
+      holders={loaded.holders}
+      held={loaded.context.instruments.filter((i) => loaded.holders[i.id]?.id === actor.userId).map((i) => i.id)}
       events={loaded.events}
       units={unitsFor(actor, loaded.context.practice.units)}
       confirmers={await confirmers(actor, new Date().toISOString())}

@@ -1,6 +1,7 @@
 import { inFirm } from '@/db/client'
-import { appendEvents } from '@/features/visit/server/append'
-import { loadEvents, visitRow } from '@/features/visit/server/load'
+import { appendList, readList } from '@/features/visit/server/append'
+import { loadEvents } from '@/features/visit/server/log'
+import { visitRow } from '@/features/visit/server/row'
 import { apiRoute, pathId, readJson } from '@/server/route'
 
 interface Context {
@@ -11,8 +12,8 @@ interface Context {
 export const POST = (request: Request, context: Context): Promise<Response> =>
   apiRoute(request, async (actor) => {
     const visitId = pathId((await context.params).id)
-    const body = await readJson(request)
-    return Response.json(await inFirm(actor, (tx) => appendEvents(tx, actor, visitId, body, new Date().toISOString())))
+    const list = readList(actor, visitId, await readJson(request))
+    return Response.json(await inFirm(actor, (tx) => appendList(tx, actor, list, new Date().toISOString())))
   })
 
 /** The log after a given place: `?after=12`. */

@@ -1,6 +1,6 @@
-import type { WorkingLine } from '@lucerna/core/workings'
-import type { Units } from '@/ui/figures'
-import { termText } from './words'
+import type { FormulaLine } from '@lucerna/core/explain'
+import type { Units } from './figures'
+import { termText } from './terms'
 
 /** A piece of a formula: plain text, or a symbol with its subscript. */
 export interface Piece {
@@ -31,7 +31,7 @@ const escaped = (symbol: string): string => symbol.replace(/[.*+?^${}()|[\]\\]/g
  * @example
  * withNumbers({ formula: 'P2 = P1·√(p2/p1)', … }, 'metric') // '20 kW·√(11 mbar/10 mbar)'
  */
-export function withNumbers(line: Pick<WorkingLine, 'formula' | 'terms'>, units: Units): string {
+export function withNumbers(line: Pick<FormulaLine, 'formula' | 'terms'>, units: Units): string {
   const right = line.formula.slice(line.formula.indexOf('=') + 1).trim()
   const symbols = [...line.terms].sort((a, b) => b.symbol.length - a.symbol.length)
   if (symbols.length === 0) return right

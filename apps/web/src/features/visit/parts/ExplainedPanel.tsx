@@ -1,26 +1,28 @@
 'use client'
 
-import type { JudgedReading } from '@lucerna/core/visit'
+import { explanationOf, type JudgedReading } from '@lucerna/core/visit'
 import { bandText, figureWithUnit, spanText, unitText } from '@/ui/figures'
+import { FormulaShown } from '@/ui/FormulaShown'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/ui/words'
 import { useDesk } from './context'
 import { verdictWord } from './Line'
 import { becauseText } from './NeedRow'
 
-/** The working of one computed figure: formula, your numbers in it, source, doubt, and what to know. */
-export function WorkingPanel({ reading }: { readonly reading: JudgedReading }) {
-  const { units, showWorking } = useDesk()
-  const { working, verdict } = reading
-  if (!working) return null
+/** How one computed figure came about: formula, your numbers in it, the readings with their doubt, and what to know. */
+export function ExplainedPanel({ reading }: { readonly reading: JudgedReading }) {
+  const { units, explain } = useDesk()
+  const { verdict } = reading
+  const explanation = explanationOf(reading)
+  if (!explanation) return null
   const { band } = verdict
   return (
-    <section aria-labelledby="working" className="flex flex-col gap-4">
+    <section aria-labelledby="explained" className="flex flex-col gap-4">
       <div className="flex items-start justify-between gap-3">
-        <h2 id="working" className="text-lg font-semibold">
+        <h2 id="explained" className="text-lg font-semibold">
           {t(`measurand.${reading.measurandId}`)}
         </h2>
-        <button type="button" className="btn btn-ghost text-primary btn-sm" onClick={() => showWorking(null)}>
+        <button type="button" className="btn btn-ghost text-primary btn-sm" onClick={() => explain(null)}>
           {t('close')}
         </button>
       </div>
@@ -48,37 +50,26 @@ export function WorkingPanel({ reading }: { readonly reading: JudgedReading }) {
           </span>
         </p>
       )}
-      <p className="rounded-md border hairline bg-base-200 px-3 py-3 font-semibold">{working.formula}</p>
+      <FormulaShown line={explanation.line} units={units} />
       <table className="w-full text-sm">
         <tbody>
-          {working.inputs.map((i) => (
-            <tr key={i.symbol} className="border-b hairline">
-              <th scope="row" className="py-1.5 text-left font-semibold">
-                {i.symbol}
+          {explanation.from.map((r) => (
+            <tr key={r.measurandId} className="border-b hairline">
+              <th scope="row" className="py-1.5 text-left font-semibold first-letter:uppercase">
+                {t(`short.${r.measurandId}`)}
               </th>
-              <td className="py-1.5 text-right">{figureWithUnit(i.measurandId, i.valueSi, units)}</td>
+              <td className="py-1.5 text-right">{figureWithUnit(r.measurandId, r.valueSi, units)}</td>
               <td className="w-24 py-1.5 text-right quiet">
-                {i.standardUncertainty === null
+                {r.standardUncertainty === null
                   ? t('working.unknown-doubt')
-                  : `± ${spanText(i.measurandId, 2 * i.standardUncertainty, units)}`}
+                  : `± ${spanText(r.measurandId, 2 * r.standardUncertainty, units)}`}
               </td>
-            </tr>
-          ))}
-          {working.constants.map((c) => (
-            <tr key={c.symbol} className="border-b hairline">
-              <th scope="row" className="py-1.5 text-left font-semibold">
-                {c.symbol}
-              </th>
-              <td className="py-1.5 text-right">{c.value}</td>
-              <td />
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="text-sm quiet">
-        {t('working.doubt')} {t('working.source')}: {working.source}.
-      </p>
-      {working.notes.map((note) => (
+      <p className="text-sm quiet">{t('working.doubt')}</p>
+      {explanation.notes.map((note) => (
         <p key={note} className="text-sm">
           {t(`note.${note}`)}
         </p>

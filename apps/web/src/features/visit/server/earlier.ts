@@ -1,0 +1,102 @@
+import type { DisturbedKind, LooseEndKind } from '@lucerna/core/procedure'
+import type { VisitAppliance } from '@lucerna/core/visit'
+import { and, asc, desc, eq, inArray, isNull, lt, ne } from 'drizzle-orm'
+import { isoInstant, type Transaction } from '@/db/client'
+import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
+import { APART, HANGING } from './followUps'
+import type { VisitRow } from './row'
+
+type CarriedEnd = NonNullable<VisitAppliance['carried']>[number]
+interface Hanging {
+  readonly carried: readonly CarriedEnd[]
+  readonly carriedApart: NonNullable<VisitAppliance['carriedApart']>
+}
+
+/** The as-left values of the last closed visit of each appliance before this one. */
+export async function lastValues(
+  tx: Transaction,
+  row: VisitRow,
+  applianceIds: readonly string[],
+): Promise<Map<string, Record<string, number>>> {
+  const before = await tx
+    .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
+    .from(visitAppliance)
+    .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+    .where(
+      and(
+        eq(visit.firmId, row.firmId),
+        inArray(visitAppliance.applianceId, [...applianceIds]),
+        eq(visit.status, 'closed'),
+        ne(visit.id, row.id),
+        lt(visit.plannedFor, row.plannedFor),
+      ),
+    )
+    .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
+  const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
+  if (before.length === 0) return values
+  const rows = await tx
+    .select()
+    .from(visitValue)
+    .where(
+      and(
+        eq(visitValue.firmId, row.firmId),
+        inArray(
+          visitValue.visitId,
+          before.map((b) => b.visitId),
+        ),
+      ),
+    )
+  for (const v of rows) {
+    const of = values.get(v.applianceId)
+    if (of && v.asLeftSi !== null && before.some((b) => b.applianceId === v.applianceId && b.visitId === v.visitId)) of[v.key] = v.asLeftSi
+  }
+  return values
+}
+
+const hangingEnd = (id: string, kind: string, label: string, openedAt: string, by: string | null): CarriedEnd => ({
+  id,
+  key: `carried.${id}`,
+  kind: kind as LooseEndKind,
+  label,
+  restore: null,
+  openedAt,
+  openedBy: by ?? '',
+})
+
+/** What earlier visits left open and tagged on these appliances, and nobody has closed since: follow-ups of kind loose-end that are still open. */
+export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, Hanging>> {
+  const rows = await tx
+    .select({ f: followUp, by: user.name })
+    .from(followUp)
+    .innerJoin(visit, eq(visit.id, followUp.visitId))
+    .leftJoin(user, eq(user.id, visit.assignedTo))
+    .where(
+      and(
+        eq(followUp.firmId, row.firmId),
+        inArray(followUp.applianceId, [...applianceIds]),
+        eq(followUp.kind, 'loose-end'),
+        ne(followUp.visitId, row.id),
+        lt(visit.plannedFor, row.plannedFor),
+        row.status === 'closed' ? undefined : isNull(followUp.closedAt),
+      ),
+    )
+    .orderBy(asc(followUp.openedAt), asc(followUp.id))
+  const ends = new Map<string, Hanging>()
+  for (const { f, by } of rows) {
+    // Of a closed visit: what hung when it began.
+    if (f.closedAt && Date.parse(f.closedAt) < Date.parse(row.startedAt ?? row.plannedFor)) continue
+    const { carried, carriedApart } = ends.get(f.applianceId) ?? { carried: [], carriedApart: [] }
+    const at = isoInstant(f.openedAt)
+    const left = f.sourceKey.startsWith(APART)
+      ? {
+          carried,
+          carriedApart: [
+            ...carriedApart,
+            { id: f.sourceKey.slice(APART.length), kind: f.code as DisturbedKind, label: f.text, at, by: by ?? '' },
+          ],
+        }
+      : { carried: [...carried, hangingEnd(f.sourceKey.slice(HANGING.length), f.code, f.text, at, by)], carriedApart }
+    ends.set(f.applianceId, left)
+  }
+  return ends
+}

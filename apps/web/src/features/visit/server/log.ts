@@ -1,0 +1,33 @@
+import { liftStored, type StoredEvent } from '@lucerna/core/visit'
+import { and, asc, eq, gt } from 'drizzle-orm'
+import { isoInstant, type Transaction } from '@/db/client'
+import { user, visitEvent } from '@/db/schema'
+
+/** The log of a visit in the order of acceptance, after a given place in it. It was checked when it came in. */
+export async function loadEvents(tx: Transaction, firmId: string, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
+  const rows = await tx
+    .select({ event: visitEvent, authorName: user.name })
+    .from(visitEvent)
+    .innerJoin(user, eq(user.id, visitEvent.authorId))
+    .where(and(eq(visitEvent.firmId, firmId), eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))
+    .orderBy(asc(visitEvent.seq))
+  return rows.map(({ event: e, authorName }) =>
+    liftStored({
+      id: e.id,
+      visitId: e.visitId,
+      type: e.type,
+      v: e.v,
+      at: isoInstant(e.at),
+      deviceId: e.deviceId,
+      deviceSeq: e.deviceSeq,
+      data: e.data,
+      ...(e.applianceId && { applianceId: e.applianceId }),
+      ...(e.stepId && { stepId: e.stepId }),
+      seq: e.seq,
+      receivedAt: isoInstant(e.receivedAt),
+      authorId: e.authorId,
+      authorName,
+      provisional: e.provisional,
+    }),
+  )
+}

@@ -1,0 +1,37 @@
+import { z } from 'zod'
+import { ADJUSTER_UNITS } from '../../appliance'
+import { conditionAskedIn, mayAdjustIn } from '../../procedure'
+import { rawTextSchema } from '../../shapes'
+import { touch } from '../draft'
+import { movedBy } from '../foundAndLeft'
+import { CONFIRMED, defineEvent } from '../kit'
+
+export const adjustmentMade = defineEvent({
+  type: 'adjustment.made',
+  data: z.strictObject({
+    adjusterId: rawTextSchema(1, 80),
+    direction: z.enum(['clockwise', 'anticlockwise']),
+    amount: z.number().positive().max(100),
+    unit: z.enum(ADJUSTER_UNITS),
+    firingStateId: rawTextSchema(1, 80),
+  }),
+  emit: CONFIRMED,
+  afterClosing: 'refused',
+  moves: ['left'],
+  check: ({ data }, { owner, wrong }) => {
+    if (owner && !owner.card.adjusters.some((a) => a.id === data.adjusterId)) wrong('data.adjusterId', 'unknown-adjuster')
+  },
+  apply: (h, { data, id }) => {
+    if (!h.draft) return h.breach('no-appliance')
+    const { held, appliance } = h.draft
+    const { jobKind } = h.visit.now
+    if (!mayAdjustIn(jobKind)) h.breach('adjusted-without-the-job')
+    else if (conditionAskedIn(jobKind) && !held.now.observations.condition) h.breach('adjusted-before-judged')
+    const adjuster = appliance.card.adjusters.find((a) => a.id === data.adjusterId)
+    if (!adjuster) h.odd('no-such-adjuster')
+    held.own('adjustments').push({ ...data, ...h.stamp, eventId: id })
+    touch(h.draft, { index: h.index, stations: movedBy(adjuster), burningOnly: true })
+    const signed = (data.direction === 'clockwise' ? 1 : -1) * data.amount
+    held.own('netTurns')[data.adjusterId] = (held.now.netTurns[data.adjusterId] ?? 0) + signed
+  },
+})

@@ -1,0 +1,18 @@
+import { z } from 'zod'
+import { rawTextSchema } from '../../shapes'
+import { CONFIRMED, defineEvent } from '../kit'
+
+export const applianceOutcomeSet = defineEvent({
+  type: 'appliance.outcome-set',
+  data: z.strictObject({
+    outcome: z.enum(['in-normal-service', 'left-isolated', 'handed-over']),
+    reason: rawTextSchema(0, 2000).optional(),
+  }),
+  emit: CONFIRMED,
+  afterClosing: 'refused',
+  moves: ['outcomes'],
+  apply: (h, { data }) => {
+    if (!h.draft) return h.odd('no-appliance')
+    h.draft.held.set({ outcome: { outcome: data.outcome, reason: data.reason ?? null, ...h.stamp } })
+  },
+})

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { idSchema, textSchema } from '../../shapes'
+import { CONFIRMED, defineEvent } from '../kit'
+
+/** What was found is put right in the same visit, and how that was proved. */
+export const defectMended = defineEvent({
+  type: 'defect.mended',
+  data: z.strictObject({ defectId: idSchema, how: textSchema(3, 2000) }),
+  emit: CONFIRMED,
+  afterClosing: 'refused',
+  moves: [],
+  apply: (h, { data }) => {
+    const i = h.visit.now.defects.findIndex((d) => d.id === data.defectId)
+    const defect = h.visit.now.defects[i]
+    if (!defect) return h.odd('no-such-defect')
+    if (defect.mended) return h.odd('mended-already')
+    h.visit.own('defects')[i] = { ...defect, mended: { how: data.how, ...h.stamp } }
+  },
+})

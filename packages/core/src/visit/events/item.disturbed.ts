@@ -1,0 +1,30 @@
+import { z } from 'zod'
+import { DISTURBED_KIND_IDS } from '../../procedure'
+import { idSchema, textSchema } from '../../shapes'
+import { powerProvedOff } from '../isolation'
+import { defineEvent, WORKERS } from '../kit'
+
+export const itemDisturbed = defineEvent({
+  type: 'item.disturbed',
+  data: z.strictObject({ itemId: idSchema, kind: z.enum(DISTURBED_KIND_IDS), label: textSchema(2, 120), photoId: idSchema.optional() }),
+  emit: WORKERS,
+  afterClosing: 'refused',
+  moves: ['ends'],
+  makes: 'itemId',
+  apply: (h, { data }) => {
+    if (h.visit.now.disturbed.some((d) => d.id === data.itemId)) return h.odd('disturbed-twice')
+    if (h.draft && (data.kind === 'lead' || data.kind === 'earth') && !powerProvedOff(h.draft.appliance.card, h.draft.held.now))
+      h.breach('dismantled-before-proved-dead')
+    h.visit.own('disturbed').push({
+      id: data.itemId,
+      applianceId: h.applianceId,
+      kind: data.kind,
+      label: data.label,
+      photoId: data.photoId ?? null,
+      index: h.index,
+      refitted: null,
+      carried: false,
+      ...h.stamp,
+    })
+  },
+})

@@ -1,0 +1,18 @@
+import { z } from 'zod'
+import { idSchema, textSchema } from '../../shapes'
+import { defineEvent, WORKERS } from '../kit'
+
+/** A photograph; the picture itself follows by its id and can be erased. */
+export const photoTaken = defineEvent({
+  type: 'photo.taken',
+  data: z.strictObject({ photoId: idSchema, caption: textSchema(0, 200).optional() }),
+  emit: WORKERS,
+  afterClosing: 'refused',
+  moves: [],
+  apply: (h, { data, stepId }) => {
+    if (h.visit.now.photos.some((p) => p.id === data.photoId)) return h.odd('photo-twice')
+    h.visit
+      .own('photos')
+      .push({ id: data.photoId, caption: data.caption || null, stepId: stepId ?? null, applianceId: h.applianceId, ...h.stamp })
+  },
+})

@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { readingSchema } from '../../measure'
+import { idSchema, textSchema } from '../../shapes'
+import { checkReading } from '../checkReading'
+import { liveReading, replaceReadings } from '../groups'
+import { CONFIRMED, defineEvent, WORKERS } from '../kit'
+
+export const readingCorrected = defineEvent({
+  type: 'reading.corrected',
+  data: z.strictObject({
+    readingId: idSchema,
+    reason: textSchema(3, 2000),
+    replacement: readingSchema.optional().meta({ description: 'The right reading; without it the old one is withdrawn.' }),
+  }),
+  emit: WORKERS,
+  afterClosing: { emit: CONFIRMED, newReport: true },
+  moves: ['readings', 'verdicts', 'left'],
+  instruments: (data) => ({ 'data.replacement.source.instrumentId': data.replacement?.source.instrumentId }),
+  check: ({ data }, at) => {
+    if (data.replacement) checkReading(data.replacement, 'data.replacement', at)
+  },
+  apply: (h, event) => {
+    const { readingId, reason, replacement } = event.data
+    for (const draft of h.drafts.appliances.values()) {
+      const old = draft.held.now.groups.flatMap((g) => g.readings).find((r) => r.id === readingId)
+      if (!old) continue
+      if (h.visit.now.status === 'closed') h.odd('corrected-after-closing')
+      h.visit.own('corrections').push({ readingId, reason, ...h.stamp })
+      // A replacement stands where the old one stood: a slip of the pen does not move a reading behind an adjustment.
+      const fresh = replacement
+        ? [
+            liveReading(h.drafts, { ...replacement, takenAt: old.takenAt }, event, old.applianceId, {
+              index: old.index,
+              order: old.order,
+              old: true,
+            }),
+          ]
+        : []
+      return replaceReadings(draft, (r) => (r === old ? fresh : [r]))
+    }
+    h.breach('no-such-reading')
+  },
+})

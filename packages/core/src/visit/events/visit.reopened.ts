@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import { textSchema } from '../../shapes'
+import { defineEvent, LEADS } from '../kit'
+
+export const visitReopened = defineEvent({
+  type: 'visit.reopened',
+  data: z.strictObject({ reason: textSchema(3, 2000) }),
+  emit: LEADS,
+  afterClosing: { emit: LEADS, newReport: false },
+  moves: ['outcomes'],
+  apply: (h) => {
+    h.visit.set({ status: 'open', closedAt: null, closedBy: null, closedById: null })
+    for (const { held } of h.drafts.appliances.values()) held.set({ outcome: null })
+  },
+})

@@ -1,0 +1,169 @@
+import type { Reading } from '../measure'
+import type { TimerId } from '../procedure'
+import type { ApplianceDraft, Drafts } from './draft'
+import { readingKey } from './keys'
+import type { LiveReading, Proof } from './state'
+
+/** Readings of one simultaneous set, judged together; nothing in it ever changes, so that it is judged once. A reading without a set is by itself. */
+export interface ReadingGroup {
+  readonly id: string
+  readonly readings: readonly LiveReading[]
+  /** The working pressure read at the meter at the same load, the newest until then, where a figure is worked out with it. */
+  readonly meter: LiveReading | undefined
+}
+
+/** Readings that only count once their clock has run out. */
+const TIMED: Partial<Record<Reading['measurandId'], TimerId>> = {
+  'pressure.letByRise': 'let-by',
+  'pressure.tightnessFall': 'tightness',
+  'co.caseSweep': 'case-sweep',
+}
+
+const groupOf = (r: Reading): string => r.groupId ?? r.id
+
+/** Where in the log a reading stands: its event, and its own place among all readings. `old`: in the place of an older one. */
+interface Place {
+  readonly index: number
+  readonly order: number
+  readonly old?: boolean
+}
+
+interface From {
+  readonly id: string
+  readonly authorName: string
+  readonly deviceId: string
+}
+
+/** A reading as it stands in the log, with what proves or voids it. */
+export const liveReading = (
+  drafts: Drafts,
+  reading: Reading,
+  from: From,
+  applianceId: string,
+  { index, order, old = false }: Place,
+): LiveReading => ({
+  // Written out: a spread of objects that differ in what they leave out costs several times as much.
+  id: reading.id,
+  groupId: reading.groupId,
+  measurandId: reading.measurandId,
+  stationId: reading.stationId,
+  firingStateId: reading.firingStateId,
+  sectionId: reading.sectionId,
+  valueSi: reading.valueSi,
+  standardUncertainty: reading.standardUncertainty,
+  entered: reading.entered,
+  origin: reading.origin,
+  source: reading.source,
+  settled: reading.settled,
+  caseClosed: reading.caseClosed,
+  takenAt: reading.takenAt,
+  key: readingKey(reading),
+  applianceId,
+  eventId: from.id,
+  authorName: from.authorName,
+  deviceId: from.deviceId,
+  index,
+  order,
+  proof: (old ? proofOf : proofNow)(drafts, reading, applianceId, index),
+})
+
+/** What the log says at its end so far: the same for every reading with one instrument that waits for no clock, until something new is proved. */
+function proofNow(drafts: Drafts, r: Reading, applianceId: string, index: number): Proof {
+  if (TIMED[r.measurandId]) return proofOf(drafts, r, applianceId, index)
+  const { zeroed, allowed, responses } = drafts.visit.now
+  const stamp = zeroed.length + allowed.length + responses.length
+  if (drafts.proved.stamp !== stamp) drafts.proved = { stamp, of: new Map() }
+  let proof = drafts.proved.of.get(r.source.instrumentId)
+  if (!proof) drafts.proved.of.set(r.source.instrumentId, (proof = proofOf(drafts, r, applianceId, index)))
+  return proof
+}
+
+/** What the log says for a reading's instrument and clock up to a place in it. */
+function proofOf(drafts: Drafts, r: Reading, applianceId: string, index: number): Proof {
+  const { zeroed, allowed, responses, timers } = drafts.visit.now
+  const id = r.source.instrumentId
+  const timer = TIMED[r.measurandId]
+  const clock = timer && timers.findLast((t) => t.timer === timer && t.applianceId === applianceId)
+  return {
+    zeroed: zeroed.some((z) => z.instrumentId === id && z.index < index),
+    zeroedInCleanAir: zeroed.some((z) => z.instrumentId === id && z.index < index && z.place === 'clean-air'),
+    allowed: allowed.some((a) => a.instrumentId === id),
+    responded: responses.some((x) => x.instrumentId === id),
+    clockEndsMs: clock ? Date.parse(clock.startedAt) + clock.seconds * 1000 : null,
+  }
+}
+
+const usesMeter = (r: LiveReading): boolean =>
+  (r.measurandId === 'pressure.working' && r.stationId === 'inlet') || r.measurandId === 'volume.metered'
+const isMeter = (r: LiveReading): boolean => r.measurandId === 'pressure.working' && r.stationId === 'meter'
+
+function groupWith(id: string, readings: readonly LiveReading[], meters: readonly LiveReading[]): ReadingGroup {
+  const wanting = readings.find(usesMeter)
+  const meter = wanting && meters.findLast((m) => m.firingStateId === wanting.firingStateId && m.index <= wanting.index)
+  return { id, readings, meter }
+}
+
+/** Puts readings of one event behind the others. */
+export function putReadings(draft: ApplianceDraft, readings: readonly LiveReading[]): void {
+  const meters = readings.filter(isMeter)
+  if (meters.length > 0) draft.held.own('meters').push(...meters)
+  const groups = draft.held.own('groups')
+  const known = draft.held.now.meters
+  const changed = new Set<string>()
+  for (const reading of readings) {
+    const id = groupOf(reading)
+    const at = draft.groupAt.get(id)
+    if (at === undefined) {
+      draft.groupAt.set(id, groups.length)
+      groups.push({ id, readings: [reading], meter: undefined })
+    } else groups[at] = { ...groups[at]!, readings: [...groups[at]!.readings, reading] }
+    changed.add(id)
+    const devices = new Map(draft.readBy.get(reading.key))
+    draft.readBy.set(reading.key, devices.set(reading.deviceId, Date.parse(reading.takenAt)))
+  }
+  for (const id of changed) {
+    const at = draft.groupAt.get(id)!
+    groups[at] = groupWith(id, groups[at]!.readings, known)
+  }
+}
+
+/** Puts others in place of readings; sets in which nothing changed stay as they are and are not judged again. */
+export function replaceReadings(draft: ApplianceDraft, change: (reading: LiveReading) => readonly LiveReading[]): void {
+  const before = draft.held.now.groups
+  const byGroup = new Map<string, LiveReading[]>()
+  for (const reading of before.flatMap((g) => g.readings).flatMap(change)) {
+    const list = byGroup.get(groupOf(reading))
+    if (list) list.push(reading)
+    else byGroup.set(groupOf(reading), [reading])
+  }
+  const meters = [...byGroup.values()]
+    .flat()
+    .filter(isMeter)
+    .sort((a, b) => a.index - b.index)
+  const groups = [...byGroup].map(([id, readings]): ReadingGroup => {
+    const old = before[draft.groupAt.get(id) ?? -1]
+    const made = groupWith(id, readings, meters)
+    const same =
+      old && old.meter === made.meter && old.readings.length === readings.length && old.readings.every((r, i) => r === readings[i])
+    return same ? old : made
+  })
+  draft.held.set({ groups, meters })
+  draft.groupAt.clear()
+  groups.forEach((g, i) => draft.groupAt.set(g.id, i))
+}
+
+/** After something that proves or voids readings: those that it concerns are seen anew. */
+export function proveAgain(drafts: Drafts, concerns: (reading: LiveReading) => boolean): void {
+  for (const draft of drafts.appliances.values()) {
+    if (!draft.held.now.groups.some((g) => g.readings.some(concerns))) continue
+    replaceReadings(draft, (r) => {
+      if (!concerns(r)) return [r]
+      const proof = proofOf(drafts, r, r.applianceId, r.index)
+      const same = (Object.keys(proof) as (keyof Proof)[]).every((key) => proof[key] === r.proof[key])
+      return [same ? r : { ...r, proof }]
+    })
+  }
+}
+
+/** Whether a clock started anew can void this reading. */
+export const isTimedBy = (r: LiveReading, timer: TimerId): boolean => TIMED[r.measurandId] === timer

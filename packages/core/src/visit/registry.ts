@@ -1,0 +1,175 @@
+import { z } from 'zod'
+import { fail, ok, type Result } from '../result'
+import { idSchema, instantSchema, rawTextSchema } from '../shapes'
+import { adjustmentMade } from './events/adjustment.made'
+import { applianceOutcomeSet } from './events/appliance.outcome-set'
+import { defectFound } from './events/defect.found'
+import { defectMended } from './events/defect.mended'
+import { gateOverridden } from './events/gate.overridden'
+import { instrumentAllowed } from './events/instrument.allowed'
+import { instrumentResponseSeen } from './events/instrument.response-seen'
+import { instrumentZeroed } from './events/instrument.zeroed'
+import { instrumentsChosen } from './events/instruments.chosen'
+import { itemDisturbed } from './events/item.disturbed'
+import { itemRefitted } from './events/item.refitted'
+import { liveTestAllowed } from './events/live-test.allowed'
+import { looseEndClosed } from './events/loose-end.closed'
+import { looseEndOpened } from './events/loose-end.opened'
+import { noteAdded } from './events/note.added'
+import { observationMade } from './events/observation.made'
+import { partFitted } from './events/part.fitted'
+import { photoTaken } from './events/photo.taken'
+import { readingCorrected } from './events/reading.corrected'
+import { readingTaken } from './events/reading.taken'
+import { signatureGiven } from './events/signature.given'
+import { startTried } from './events/start.tried'
+import { stateCommanded } from './events/state.commanded'
+import { stepDone } from './events/step.done'
+import { stepNotApplicable } from './events/step.not-applicable'
+import { stepSkipped } from './events/step.skipped'
+import { symptomNoted } from './events/symptom.noted'
+import { timerEnded } from './events/timer.ended'
+import { timerStarted } from './events/timer.started'
+import { visitClosed } from './events/visit.closed'
+import { visitReopened } from './events/visit.reopened'
+import { visitStarted } from './events/visit.started'
+import { workConfirmed } from './events/work.confirmed'
+import type { Acceptance, Checking, EventOf, EventSpec, Refusal, VisitFacts } from './kit'
+
+/** Each type under its own name: another name does not pass the type check. */
+const registry = <const R extends { readonly [T in keyof R]: { readonly type: T } }>(specs: R): R => specs
+
+/** Every type of event, one file each. Parsing, the role table, the checks of device and server, and the words that must exist derive from it. */
+const SPECS = registry({
+  'visit.started': visitStarted,
+  'instruments.chosen': instrumentsChosen,
+  'instrument.zeroed': instrumentZeroed,
+  'instrument.allowed': instrumentAllowed,
+  'instrument.response-seen': instrumentResponseSeen,
+  'observation.made': observationMade,
+  'state.commanded': stateCommanded,
+  'reading.taken': readingTaken,
+  'reading.corrected': readingCorrected,
+  'step.done': stepDone,
+  'step.skipped': stepSkipped,
+  'step.not-applicable': stepNotApplicable,
+  'gate.overridden': gateOverridden,
+  'adjustment.made': adjustmentMade,
+  'timer.started': timerStarted,
+  'timer.ended': timerEnded,
+  'start.tried': startTried,
+  'live-test.allowed': liveTestAllowed,
+  'item.disturbed': itemDisturbed,
+  'item.refitted': itemRefitted,
+  'symptom.noted': symptomNoted,
+  'signature.given': signatureGiven,
+  'photo.taken': photoTaken,
+  'loose-end.opened': looseEndOpened,
+  'loose-end.closed': looseEndClosed,
+  'defect.found': defectFound,
+  'defect.mended': defectMended,
+  'part.fitted': partFitted,
+  'note.added': noteAdded,
+  'work.confirmed': workConfirmed,
+  'appliance.outcome-set': applianceOutcomeSet,
+  'visit.closed': visitClosed,
+  'visit.reopened': visitReopened,
+})
+
+export type EventType = keyof typeof SPECS
+export const EVENT_TYPES = Object.keys(SPECS) as EventType[]
+type DataOf<T extends EventType> = z.output<(typeof SPECS)[T]['data']>
+
+/** A posted event, by its type. */
+export type VisitEvent = { [T in EventType]: EventOf<T, DataOf<T>> }[EventType]
+/** What the server adds on acceptance; `null` seq is an event still in a device's queue. */
+export type StoredEvent = VisitEvent & Acceptance
+
+/** A type seen from outside, its own shape forgotten: what belongs together is put together here and nowhere else. */
+type AnySpec = EventSpec<string, z.ZodType>
+export const specOf = (type: EventType): AnySpec => SPECS[type] as unknown as AnySpec
+
+/** Its newest version. */
+export const versionOf = (type: EventType): number => 1 + (specOf(type).lifts?.length ?? 0)
+
+const envelope = {
+  id: idSchema,
+  visitId: idSchema,
+  applianceId: idSchema.optional(),
+  stepId: rawTextSchema(1, 80).optional(),
+  v: z.number().int().min(1).max(1000),
+  at: instantSchema,
+  deviceId: idSchema,
+  deviceSeq: z
+    .number()
+    .int()
+    .min(0)
+    .max(2 ** 31 - 1),
+}
+
+const schemas = Object.fromEntries(
+  EVENT_TYPES.map((type) => [type, z.strictObject({ ...envelope, type: z.literal(type), data: specOf(type).data })]),
+) as unknown as Record<EventType, z.ZodObject<{ type: z.ZodLiteral<EventType> }>>
+
+/** One event as a device posts it. */
+export const visitEventSchema = z.discriminatedUnion(
+  'type',
+  Object.values(schemas) as [(typeof schemas)[EventType], ...(typeof schemas)[EventType][]],
+)
+
+const isType = (type: unknown): type is EventType => typeof type === 'string' && Object.hasOwn(SPECS, type)
+
+/**
+ * One posted event, checked by shape and lifted to the newest version of its type. Problems carry the path of the first wrong field and a sentence; an
+ * unknown type is `unknown-event-type`.
+ *
+ * @example
+ * parseEvent({ type: 'nonsense' }) // { ok: false, error: { code: 'unknown-event-type', path: ['type'], … } }
+ */
+export function parseEvent(input: unknown): Result<VisitEvent> {
+  const raw = typeof input === 'object' && input !== null ? (input as Readonly<Record<string, unknown>>) : {}
+  const { type, v } = raw
+  if (!isType(type)) return fail('unknown-event-type', { type: String(type).slice(0, 60) }, ['type'])
+  if (typeof v === 'number' && v > versionOf(type))
+    return fail('invalid-event', { message: 'A newer version than this program knows.' }, ['v'])
+  const parsed = schemas[type].safeParse(typeof v === 'number' && Number.isInteger(v) && v > 0 ? lifted(type, raw, v) : raw)
+  if (parsed.success) return ok(parsed.data as unknown as VisitEvent)
+  const issue = parsed.error.issues[0]
+  return fail(
+    'invalid-event',
+    { message: issue?.message ?? 'Invalid event' },
+    (issue?.path ?? []).map((p) => (typeof p === 'number' ? p : String(p))),
+  )
+}
+
+function lifted<E extends object>(type: EventType, event: E & { readonly data?: unknown }, v: number): E {
+  const lifts = specOf(type).lifts?.slice(v - 1) ?? []
+  if (lifts.length === 0) return event
+  return { ...event, v: versionOf(type), data: lifts.reduce<unknown>((data, lift) => lift(data as never), event.data) }
+}
+
+/** An event as it was stored, in the newest version of its type. It was checked when it came in and is not checked again. */
+export const liftStored = (stored: Omit<StoredEvent, 'type' | 'data'> & { readonly type: string; readonly data: unknown }): StoredEvent => {
+  if (!isType(stored.type)) throw new Error(`Stored event ${stored.id} is of an unknown type`)
+  return lifted(stored.type, stored, stored.v) as unknown as StoredEvent
+}
+
+/** The instruments that an event names. `instrumentsOf({ type: 'note.added', … })` → `[]` */
+export const instrumentsOf = (event: VisitEvent): string[] =>
+  Object.values(specOf(event.type).instruments?.(event.data) ?? {}).filter((id): id is string => id !== undefined)
+
+/**
+ * What a visit's own facts refuse of an event: an appliance, step, rate, adjuster or instrument that is not there, an impossible value. The device asks
+ * before it writes down, the server before it accepts.
+ */
+export function refusals(event: VisitEvent, facts: VisitFacts): Refusal[] {
+  const found: Refusal[] = []
+  const wrong: Checking['wrong'] = (path, code, params) => void found.push({ path, code, ...(params && { params }) })
+  const sole = facts.appliances.length === 1 ? facts.appliances[0]?.id : undefined
+  const owner = facts.appliances.find((a) => a.id === (event.applianceId ?? sole))
+  if (event.applianceId && !owner) wrong('applianceId', 'other-appliance')
+  else specOf(event.type).check?.(event, { facts, owner, wrong })
+  for (const [path, id] of Object.entries(specOf(event.type).instruments?.(event.data) ?? {}))
+    if (id !== undefined && !facts.knowsInstrument(id)) wrong(path, 'unknown-instrument')
+  return found
+}

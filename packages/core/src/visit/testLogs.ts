@@ -1,0 +1,158 @@
+import fc from 'fast-check'
+import { testCard } from '../appliance/testCard'
+import { takeReading } from '../measure'
+import { EVENT_TYPES, type EventType, type StoredEvent, type VisitEvent } from './registry'
+import { ANALYSER, APPLIANCE, analyser, gauge, GAUGE, testId, VISIT } from './testVisit'
+
+/** Random logs of every type: ids from small pools, so that events meet what others made, and often do not. */
+
+const pool = (from: number) => fc.integer({ min: from, max: from + 3 }).map(testId)
+const items = pool(700)
+const readingIds = pool(750)
+const instrumentIds = fc.constantFrom(ANALYSER, GAUGE)
+const states = fc.constantFrom('max', 'min', 'standing', 'nowhere')
+const reason = fc.constant('because of it')
+
+const reading = fc
+  .record({
+    id: fc.oneof(readingIds, fc.uuid({ version: 7 })),
+    groupId: fc.option(pool(800), { nil: undefined }),
+    what: fc.constantFrom(
+      ...([
+        ['co2.flue', 'flue', 0.09, analyser],
+        ['co2.flue', 'flue', 0.097, analyser],
+        ['co.flue', 'flue', 0, analyser],
+        ['co.flue', 'flue', 60e-6, analyser],
+        ['temperature.flue', 'flue', 331, analyser],
+        ['temperature.air', 'intake', 285, analyser],
+        ['pressure.working', 'meter', 2090, gauge],
+        ['pressure.working', 'inlet', 2030, gauge],
+        ['pressure.tightnessFall', 'pipe', 30, gauge],
+        ['volume.metered', 'meter', 0.12, undefined],
+        ['time.metered', 'meter', 240, undefined],
+        ['co.caseSweep', 'room', 2e-6, undefined],
+      ] as const),
+    ),
+    firingStateId: states,
+    settled: fc.constantFrom('settled' as const, 'declared' as const, 'early' as const),
+    minute: fc.integer({ min: 0, max: 500 }),
+  })
+  .map(({ id, groupId, what: [measurandId, stationId, valueSi, instrument], firingStateId, settled, minute }) =>
+    takeReading({
+      id,
+      groupId,
+      measurandId,
+      stationId,
+      firingStateId,
+      valueSi,
+      instrument,
+      settled,
+      takenAt: new Date(Date.UTC(2026, 5, 1, 9, minute)).toISOString(),
+    }),
+  )
+
+/** What each type may hold; a type without an entry does not pass the type check. */
+const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type: T }>['data']> } = {
+  'visit.started': fc.constant({
+    jobKind: 'annual-service' as const,
+    practice: { id: 'metric-ratio', version: 1 },
+    cards: [{ applianceId: APPLIANCE, cardId: testCard.id, version: 1 }],
+  }),
+  'instruments.chosen': fc.record({ instrumentIds: fc.array(instrumentIds, { maxLength: 2 }), preferred: fc.constant({}) }),
+  'instrument.zeroed': fc.record({ instrumentId: instrumentIds, place: fc.constantFrom('clean-air' as const, 'at-connection' as const) }),
+  'instrument.allowed': fc.record({ instrumentId: instrumentIds, reason }),
+  'instrument.response-seen': fc.record({
+    instrumentId: instrumentIds,
+    how: fc.constantFrom('bump-gas' as const, 'light-off' as const),
+  }),
+  'observation.made': fc.constantFrom(
+    { observationId: 'smell-of-gas', answer: 'none' },
+    { observationId: 'smell-of-gas', answer: 'present' },
+    { observationId: 'item.burner', answer: 'cleaned' },
+    { observationId: 'condition', answer: 'sound' },
+  ),
+  'state.commanded': fc.record({ firingStateId: states }),
+  'reading.taken': fc.record({ readings: fc.array(reading, { minLength: 1, maxLength: 5 }) }),
+  'reading.corrected': fc.record({ readingId: readingIds, reason, replacement: fc.option(reading, { nil: undefined }) }),
+  'step.done': fc.constant({}),
+  'step.skipped': fc.record({ reason }),
+  'step.not-applicable': fc.record({ reason }),
+  'gate.overridden': fc.record({ gate: fc.constant('step.flue.min'), reason }),
+  'adjustment.made': fc.record({
+    adjusterId: fc.constantFrom('throttle', 'gone'),
+    direction: fc.constantFrom('clockwise' as const, 'anticlockwise' as const),
+    amount: fc.constant(0.125),
+    unit: fc.constant('turn' as const),
+    firingStateId: states,
+  }),
+  'timer.started': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const), seconds: fc.constant(600) }),
+  'timer.ended': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const) }),
+  'start.tried': fc.record({ lit: fc.boolean() }),
+  'live-test.allowed': fc.record({ looseEndId: items, test: fc.constant('volts at the valve') }),
+  'item.disturbed': fc.record({ itemId: items, kind: fc.constant('lead' as const), label: fc.constant('Lead to the rod') }),
+  'item.refitted': fc.record({ itemId: items, check: fc.constantFrom('tug' as const, 'by-eye' as never) }),
+  'symptom.noted': fc.record({ symptomId: items, kind: fc.constant('no-ignition' as never), text: fc.constant('') }),
+  'signature.given': fc.constant({ by: 'customer' as const, outcome: 'signed' as const }),
+  'photo.taken': fc.record({ photoId: items }),
+  'loose-end.opened': fc.record({
+    looseEndId: items,
+    kind: fc.constantFrom('adjuster-cap' as const, 'gas-joint' as const),
+    key: fc.constant('k'),
+    label: fc.constant('Cap off'),
+  }),
+  'loose-end.closed': fc.record({
+    looseEndId: items,
+    leakCheck: fc.option(fc.record({ method: fc.constant('fluid' as const), tight: fc.boolean() }), { nil: undefined }),
+  }),
+  'defect.found': fc.record({
+    defectId: items,
+    class: fc.constantFrom('attention' as const, 'danger-now' as const),
+    text: fc.constant('stain'),
+    action: fc.constant(''),
+  }),
+  'defect.mended': fc.record({ defectId: items, how: reason }),
+  'part.fitted': fc.constant({ part: 'Electrode' }),
+  'note.added': fc.constant({ text: 'a note' }),
+  'work.confirmed': fc.record({ eventIds: fc.array(pool(900), { minLength: 1, maxLength: 3 }) }),
+  'appliance.outcome-set': fc.record({ outcome: fc.constantFrom('left-isolated' as const, 'in-normal-service' as const) }),
+  'visit.closed': fc.constant({ nextDueOn: null }),
+  'visit.reopened': fc.record({ reason }),
+}
+
+/** One event of a type, placed n-th. */
+const eventOf = (type: EventType, n: number): fc.Arbitrary<StoredEvent> =>
+  fc.record({ data: DATA[type] as fc.Arbitrary<object>, provisional: fc.boolean(), jitter: fc.integer({ min: -200, max: 60 }) }).map(
+    ({ data, provisional, jitter }) =>
+      ({
+        // The first few ids come from the pool that confirmations name.
+        id: n < 4 ? testId(900 + n) : testId(10_000 + n),
+        visitId: VISIT,
+        applianceId: APPLIANCE,
+        stepId: 'flue.max',
+        type,
+        v: 1,
+        at: new Date(Date.UTC(2026, 5, 1, 9, 0, n * 60 + jitter)).toISOString(),
+        deviceId: testId(n % 5 === 0 ? 10 : 9),
+        deviceSeq: n,
+        data,
+        seq: n,
+        receivedAt: new Date(Date.UTC(2026, 5, 1, 9, 0, n * 60)).toISOString(),
+        authorId: testId(8),
+        authorName: 'T. Tester',
+        provisional: provisional && n % 7 === 0,
+      }) as unknown as StoredEvent,
+  )
+
+/** A log that starts, and then holds anything in any order; figures and what moves them come more often. */
+export const randomLog: fc.Arbitrary<StoredEvent[]> = fc
+  .array(
+    fc.oneof(
+      { weight: 2, arbitrary: fc.constantFrom<EventType>('reading.taken') },
+      { weight: 5, arbitrary: fc.constantFrom(...EVENT_TYPES) },
+    ),
+    {
+      minLength: 5,
+      maxLength: 45,
+    },
+  )
+  .chain((types) => fc.tuple(...(['visit.started', ...types] as EventType[]).map((type, i) => eventOf(type, i + 1))))
