@@ -43,7 +43,7 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await expect(page.getByText('above').first()).toBeVisible()
   await page.getByRole('button', { name: /^net efficiency/ }).click()
-  await expect(page.getByText('η net = (1 − dry − water − CO) · gross/net')).toBeVisible()
+  await expect(page.getByText('first principles: element balance, NASA-7 enthalpies')).toBeVisible()
   await expect(page.getByText(/Flue losses only/)).toBeVisible()
   await accessible(page)
   await page.getByRole('button', { name: 'Close', exact: true }).click()

@@ -37,7 +37,8 @@ describe('today', () => {
     expect(visits.slice(0, mine.length).every((v) => v.mine)).toBe(true)
     expect(mine.map((v) => v.plannedFor)).toEqual(mine.map((v) => v.plannedFor).sort())
     expect(visits.some((v) => v.siteName === 'Harbour Office')).toBe(false)
-    expect((await visitsOfDay(wim, new Date())).map((v) => v.siteName)).toEqual(['Harbour Office'])
+    // Other tests plan more of them meanwhile.
+    expect(new Set((await visitsOfDay(wim, new Date())).map((v) => v.siteName))).toEqual(new Set(['Harbour Office']))
   })
 
   test('tomorrow shows only what is still open', async () => {

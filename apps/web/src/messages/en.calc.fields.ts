@@ -51,6 +51,7 @@ const labels: Record<string, string> = {
   inletMinPa: 'At the valve, at least',
   inletMaxPa: 'At the valve, never above',
   insideDiameterM: 'Inside diameter, if not that',
+  roughnessM: 'Wall roughness, if not the usual',
   gaugePa: 'Pressure in the pipe',
   limitPa: 'Drop allowed',
   formula: 'Formula',
@@ -81,6 +82,7 @@ const labels: Record<string, string> = {
   index: 'The index counts',
   meterGaugePa: 'Pressure at the meter',
   supplierGrossCvJPerM3: 'Supplier’s calorific value, gross',
+  supplierCvAt: 'told at',
   indexStepM3: 'Step of the index',
   plateW: 'Data plate',
   plateBasis: 'Plate is',
@@ -251,6 +253,10 @@ const labels: Record<string, string> = {
   newLambda: 'λ then',
   densityInputW: 'Fixed orifice gives by itself',
   fourPercentInputW: '4 % per 1000 ft asks for',
+  fourPercentFrom2000InputW: 'The same counted from 2000 ft',
+  steinhartA: 'A',
+  steinhartB: 'B',
+  steinhartC: 'C',
   twoBandInputW: 'Two-band rule asks for',
   fixedO2Dry: 'O₂ there, fixed orifice and air',
   ratioInputW: 'Ratio control gives',
@@ -301,7 +307,7 @@ const labels: Record<string, string> = {
   neededRoomM3: 'Room needed',
   roomEnough: 'Room is enough',
   atTime: 'CO then',
-  risePerS: 'Rise a minute at first',
+  risePerMinute: 'Rise a minute at first',
   steady: 'Would settle at',
   secondsToLevel: 'Reaches the level after',
   factor: 'BTU/h per CFM and °F',
@@ -340,6 +346,7 @@ const labels: Record<string, string> = {
 }
 
 const picks: Record<string, string> = {
+  absolutePressure: 'absolute pressure',
   metric15: 'metric standard: 15 °C, 101.325 kPa',
   normal25: 'normal: 25 °C burnt, 0 °C metered',
   northAmerican1473: 'North American: 60 °F, 14.73 psia',

@@ -131,7 +131,8 @@ const notes: Record<string, string> = {
   'plate-and-card-first': 'Never above the plate or the card’s maximum, never below its minimum.',
   'not-ratio-valve': 'Not for zero governors: their outlet pressure is diagnosis, not a setting.',
   'card-table-wins': 'The card’s own table comes before all three rules.',
-  'four-percent-from-sea-level': 'The 4 % rule applies above 2000 ft but counts from sea level: 20 % at 5000 ft.',
+  'four-percent-from-sea-level':
+    'The 4 % rule applies above 2000 ft and is counted from sea level (20 % at 5000 ft) or, by some, from 2000 ft (12 %): read which one is meant.',
   'cells-zeroed-on-site': 'Oxygen cells sense partial pressure: zero them on site.',
   'co-first': 'CO first: efficiency is a result, not a target.',
   'case-loss-not-in': 'Flue losses only: case, radiation and standby are not in it.',
@@ -206,6 +207,7 @@ const problems: Record<string, string> = {
   'o2-not-below-air': '20.95 % O₂ and more is air, not flue gas.',
   'o2-negative': 'O₂ cannot be below 0.',
   'co2-not-positive': 'CO₂ must be above 0.',
+  'co2max-impossible': 'No fuel gives so much CO₂ at this O₂: one of the two is misread, or the instrument computed it for another fuel.',
   'co2-above-maximum': 'This gas cannot make more than {{most}} CO₂. Is the right gas chosen?',
   'co-negative': 'CO cannot be below 0.',
   'co-too-high': 'Above 10 % CO is no flue gas.',

@@ -112,6 +112,7 @@ const field = {
   source: 'Source',
   'tolerance-below': 'Plate tolerance, below',
   'tolerance-above': 'Plate tolerance, above',
+  'oxygen-base': 'Oxygen of air for “air-free”, % (20.9, 20.95 or 21)',
   'rate-order': 'Order of rates',
   blanking: 'After light-off out of the record, s',
   'warm-up': 'Warm-up, minutes',

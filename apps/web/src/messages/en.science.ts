@@ -144,6 +144,7 @@ export const enScience = {
   'instrument.gas-detector': 'Gas detector',
   'instrument.thermometer': 'Thermometer',
   'quantity.pressure': 'pressure',
+  'quantity.absolutePressure': 'absolute pressure',
   'quantity.temperature': 'temperature',
   'quantity.temperatureDifference': 'temperature difference',
   'quantity.fraction': 'share of a gas',

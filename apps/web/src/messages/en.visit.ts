@@ -274,6 +274,7 @@ export const enVisit = {
   'keys.line': 'R record · N next · Z zero · T clock · U units · F far view · ? all keys',
   'keys.R': 'Press the main button: record, ready, close',
   'keys.N': 'Next step',
+  'keys.I': 'What you measure with',
   'keys.L': 'Loose ends',
   'keys.W': 'Write: into the first field',
   'keys.Z': 'Zero the next instrument',

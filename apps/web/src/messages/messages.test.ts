@@ -118,7 +118,7 @@ test('every key put together has words for all it can be', () => {
     ...['people-out', 'no-sparks', 'ventilate', ...SHIPPED_PRACTICES.flatMap((p) => p.defectClasses.flatMap((d) => d.actions))].flatMap(
       (a) => [`danger.${a}.do`, `danger.${a}.how`],
     ),
-    ...all('keys', ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', '/', '?']),
+    ...all('keys', ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', '/', '?']),
     ...all('typed', [
       'empty',
       'not-a-number',

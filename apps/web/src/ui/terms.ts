@@ -6,6 +6,7 @@ import { locale } from './words'
 /** The unit each quantity is shown in where no field says otherwise (formulas, problems). */
 const UNIT: Partial<Record<Quantity, { metric: string; imperial: string }>> = {
   pressure: { metric: 'mbar', imperial: 'inH2O' },
+  absolutePressure: { metric: 'mbar', imperial: 'inHg' },
   temperature: { metric: '°C', imperial: '°F' },
   temperatureDifference: { metric: 'K', imperial: 'Δ°F' },
   fraction: { metric: '%', imperial: '%' },

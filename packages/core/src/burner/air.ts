@@ -1,4 +1,4 @@
-import { AIR_OXYGEN, type GasProperties } from '../gas'
+import { AIR_OXYGEN, FLUE_OXYGEN_LIMIT, type GasProperties } from '../gas'
 import { fail, firstOutside, ok, type Result } from '../result'
 
 /** Air ratio that belongs to oxygen in the dry flue gas. `lambdaOfO2(methane, 0.05)` → `1.281`. */
@@ -21,8 +21,8 @@ export interface Mixture {
 }
 
 /** Below the stoichiometric mixture there is no complete combustion to speak of: that answer is refused. */
-function mixtureAt(gas: GasProperties, lambda: number): Result<Mixture> {
-  if (!(lambda >= 1)) return fail('mixture-rich', { lambda }, [])
+function mixtureAt(gas: GasProperties, lambda: number, field: string): Result<Mixture> {
+  if (!(lambda >= 1)) return fail('mixture-rich', { lambda }, [field])
   const o2Dry = o2OfLambda(gas, lambda)
   return ok({ lambda, o2Dry, co2Dry: gas.co2Max * (1 - o2Dry / AIR_OXYGEN) })
 }
@@ -36,13 +36,17 @@ export const AIR_EXPONENTS = {
 } as const
 export type AirSupply = keyof typeof AIR_EXPONENTS
 
-const O2 = [0, 0.2094] as const
+const O2 = [0, FLUE_OXYGEN_LIMIT] as const
+
+/** Air is no flue gas. */
+export const isAir = (o2Dry: number, field: string): Result<never> | undefined =>
+  o2Dry >= FLUE_OXYGEN_LIMIT ? fail('o2-not-below-air', { max: FLUE_OXYGEN_LIMIT }, [field]) : undefined
 
 /**
  * What a change of manifold pressure does to the flue gas before it is made: `λ2 = λ1·(p2/p1)^e` with e −0.5 for fixed air and about −0.33 for natural
  * draught (a wide prior: −0.2…−0.45).
  *
- * Range: O2 0–20.94 %, 1 Pa–100 kPa. Problems: `not-finite`, `out-of-range`, `mixture-rich` (the move would take the burner below enough air).
+ * Range: O2 0 to below 20.9 %, 1 Pa–100 kPa. Problems: `not-finite`, `out-of-range`, `o2-not-below-air`, `mixture-rich` (the move would take the burner below enough air).
  * Source: gas ∝ √p; element balance.
  *
  * @example
@@ -55,10 +59,10 @@ export function afterManifoldMove(
   toPa: number,
   air: AirSupply | number,
 ): Result<Mixture> {
-  const problem = firstOutside({ o2Dry, fromPa, toPa }, { o2Dry: O2, fromPa: [1, 100_000], toPa: [1, 100_000] })
+  const problem = firstOutside({ o2Dry, fromPa, toPa }, { o2Dry: O2, fromPa: [1, 100_000], toPa: [1, 100_000] }) ?? isAir(o2Dry, 'o2Dry')
   if (problem) return problem
   const exponent = typeof air === 'number' ? air : AIR_EXPONENTS[air]
-  return mixtureAt(gas, lambdaOfO2(gas, o2Dry) * (toPa / fromPa) ** exponent)
+  return mixtureAt(gas, lambdaOfO2(gas, o2Dry) * (toPa / fromPa) ** exponent, 'toPa')
 }
 
 /**
@@ -87,7 +91,7 @@ export function ratioValve(valve: {
   if (problem) return problem
   const suction = venturiPa * speedShare ** 2
   if (suction + offsetPa <= 0.01 * suction) return fail('no-gas', { suction, offset: offsetPa }, ['offsetPa'])
-  const mixture = mixtureAt(gas, lambdaSet * Math.sqrt(suction / (suction + offsetPa)))
+  const mixture = mixtureAt(gas, lambdaSet * Math.sqrt(suction / (suction + offsetPa)), 'offsetPa')
   return mixture.ok ? ok({ ...mixture.value, venturiPa: suction }) : mixture
 }
 

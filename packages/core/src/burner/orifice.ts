@@ -1,5 +1,5 @@
 import { airDensity, ATMOSPHERE_PA, type GasProperties } from '../gas'
-import { fail, firstOutside, ok, type Result } from '../result'
+import { firstOutside, notOneUnknown, ok, type Result } from '../result'
 import { fromSi, toSi } from '../units'
 
 export interface Orifice {
@@ -50,8 +50,8 @@ export function solveOrifice(given: Orifice): Result<SolvedOrifice> {
   const problem = firstOutside(given, RANGES)
   if (problem) return problem
   const { flowM3PerS: q, diameterM: d, pressureDropPa: dp, relativeDensity: s, dischargeCoefficient: cd } = given
-  const unknowns = [q, d, dp, s].filter((v) => v === undefined).length
-  if (unknowns !== 1) return fail('one-unknown', { given: 4 - unknowns }, [])
+  const unknown = notOneUnknown({ flowM3PerS: q, diameterM: d, pressureDropPa: dp, relativeDensity: s })
+  if (unknown) return unknown
   const t = given.gasTemperatureK ?? T15
   const p = given.barometerPa ?? ATMOSPHERE_PA
   // Standard volume over actual volume at the orifice; density there is s·ρair·expand.

@@ -11,6 +11,7 @@ export {
 } from './circuits'
 export {
   type BetaCurve,
+  betaOfPoints,
   betaResistance,
   betaTemperature,
   type SteinhartHart,

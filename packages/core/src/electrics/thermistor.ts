@@ -30,6 +30,18 @@ export function betaTemperature(curve: BetaCurve, ohm: number): Result<number> {
   return firstOutside({ temperatureK: k }, { temperatureK: KELVIN }) ?? ok(k)
 }
 
+/**
+ * The one beta through two points, K; null where they do not differ. `β = ln(R1/R2)/(1/T1 − 1/T2)`.
+ *
+ * @example
+ * betaOfPoints({ temperatureK: 298.15, ohm: 10_000 }, { temperatureK: 333.15, ohm: 2462.6 }) // 3977
+ */
+export function betaOfPoints(one: ThermistorPoint, other: ThermistorPoint): number | null {
+  const span = 1 / one.temperatureK - 1 / other.temperatureK
+  const beta = Math.log(one.ohm / other.ohm) / span
+  return Math.abs(span) < 1e-9 || !Number.isFinite(beta) ? null : beta
+}
+
 /** `1/T = a + b·ln R + c·(ln R)³`. */
 export interface SteinhartHart {
   readonly a: number

@@ -1,4 +1,4 @@
-import { AIR_OXYGEN, ATMOSPHERE_PA, type GasProperties } from '../gas'
+import { AIR_OXYGEN, ATMOSPHERE_PA, FLUE_OXYGEN_LIMIT, type GasProperties } from '../gas'
 import { fail, ok, type Result } from '../result'
 import { ENTHALPY_RANGE_K } from './enthalpy'
 import { type FlueInput, type FlueNumbers, flueNumbers, o2FromCo2 } from './numbers'
@@ -36,7 +36,7 @@ function wrongTemperature(name: string, value: number): Result<never> | undefine
 /**
  * Oxygen and CO checked against physics and, where CO2 was measured, turned into oxygen: the part of a flue analysis that needs no temperature.
  *
- * Problems: `not-finite`, `o2-or-co2-needed`, `o2-negative`, `o2-not-below-air` (20.95 % and more is air), `co2-not-positive`,
+ * Problems: `not-finite`, `o2-or-co2-needed`, `o2-negative`, `o2-not-below-air` (20.9 % and more is air), `co2-not-positive`,
  * `co2-above-maximum` (more than this fuel can make), `co-negative`, `co-too-high` (above 10 % is not flue gas).
  */
 export function oxygenOf(
@@ -51,13 +51,14 @@ export function oxygenOf(
   if (coDry > 0.1) return fail('co-too-high', { max: 0.1 }, ['coDry'])
   if (o2Dry !== undefined) {
     if (o2Dry < 0) return fail('o2-negative', {}, ['o2Dry'])
-    if (o2Dry >= AIR_OXYGEN) return fail('o2-not-below-air', { max: AIR_OXYGEN }, ['o2Dry'])
+    if (o2Dry >= FLUE_OXYGEN_LIMIT) return fail('o2-not-below-air', { max: FLUE_OXYGEN_LIMIT }, ['o2Dry'])
     return ok({ o2Dry, coDry, from: 'o2' })
   }
   if (co2Dry === undefined) return fail('o2-or-co2-needed', {}, ['o2Dry'])
   if (co2Dry <= 0) return fail('co2-not-positive', {}, ['co2Dry'])
   const o2 = o2FromCo2(gas.terms, co2Dry, coDry)
   if (o2 < -1e-9) return fail('co2-above-maximum', { max: gas.co2Max }, ['co2Dry'])
+  if (o2 >= FLUE_OXYGEN_LIMIT) return fail('o2-not-below-air', { max: FLUE_OXYGEN_LIMIT }, ['co2Dry'])
   return ok({ o2Dry: Math.max(0, o2), coDry, from: 'co2' })
 }
 

@@ -1,5 +1,5 @@
 import { type FormulaLine, line, term } from '../explain'
-import type { GasProperties } from '../gas'
+import { AIR_OXYGEN, type GasProperties } from '../gas'
 
 /** How the figures of a flue analysis come about, one function a figure: the visit and the Workings explain them alike. */
 
@@ -33,12 +33,13 @@ export const explainO2 = (gas: Pick<GasProperties, 'co2Max'>, co2Dry: number, o2
     `${BALANCE} (less what CO holds)`,
   )
 
-export const explainAirFree = (coDry: number, o2Dry: number, coAirFree: number): FormulaLine =>
+/** @param base oxygen of dry air that the air is taken away by. */
+export const explainAirFree = (coDry: number, o2Dry: number, coAirFree: number, base: number = AIR_OXYGEN): FormulaLine =>
   line(
-    'CO_af = CO·0.2095/(0.2095 − O2)',
+    `CO_af = CO·${base}/(${base} − O2)`,
     [term('CO', coDry, 'fraction'), term('O2', o2Dry, 'fraction')],
     term('CO_af', coAirFree, 'fraction'),
-    'element balance; the field writes 20.9',
+    base === AIR_OXYGEN ? 'element balance; the field writes 20.9' : 'as the practice tells it; dry air has 20.95 %',
   )
 
 export const explainRatio = (coDry: number, co2Dry: number, ratio: number): FormulaLine =>

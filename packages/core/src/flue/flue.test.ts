@@ -44,7 +44,7 @@ describe('efficiency from first principles', () => {
   test('condensed share and dew point', () => {
     const flue = run(methane, { o2Dry: 0.05, flueTemperatureK: C(45), airTemperatureK: C(20) })
     expect(flue.condensedShare).toBeCloseTo(0.413, 3)
-    expect(flue.dewPointK - 273.15).toBeCloseTo(54.4, 1)
+    expect(flue.dewPointK! - 273.15).toBeCloseTo(54.4, 1)
     expect(flue.condensing).toBe(true)
     expect(run(methane, { o2Dry: 0.05, flueTemperatureK: C(55), airTemperatureK: C(20) }).condensedShare).toBe(0)
   })
@@ -61,7 +61,7 @@ describe('efficiency from first principles', () => {
     expect(hot * 100).toBeCloseTo(-0.11, 1)
     expect(cool * 100).toBeCloseTo(0.8, 1)
     const dew = (ratio: number) => run(methane, { ...base, flueTemperatureK: C(180), airWaterRatio: ratio }).dewPointK
-    expect(dew(airWaterRatio) - dew(0)).toBeCloseTo(1.5, 1)
+    expect(dew(airWaterRatio)! - dew(0)!).toBeCloseTo(1.5, 1)
   })
 
   test('the 15 °C reference agrees with 25 °C to a few tenths', () => {
@@ -110,7 +110,7 @@ describe('dew point', () => {
     for (const [i, lambda] of [1, 1.2, 1.4].entries()) {
       const excess = (lambda - 1) * gas.terms.oxygen
       const o2Dry = excess / (gas.terms.dryFlue + excess / AIR_OXYGEN)
-      expect(run(gas, { o2Dry, flueTemperatureK: C(150), airTemperatureK: C(20) }).dewPointK - 273.15).toBeCloseTo(expected[i] ?? NaN, 1)
+      expect(run(gas, { o2Dry, flueTemperatureK: C(150), airTemperatureK: C(20) }).dewPointK! - 273.15).toBeCloseTo(expected[i] ?? NaN, 1)
     }
   })
 
@@ -151,6 +151,7 @@ describe('bad input is refused with the reason', () => {
   test.each([
     ['o2-not-below-air', { o2Dry: 0.25 }],
     ['o2-not-below-air', { o2Dry: 0.2095 }],
+    ['o2-not-below-air', { o2Dry: 0.209 }],
     ['o2-negative', { o2Dry: -0.01 }],
     ['not-finite', { o2Dry: NaN }],
     ['not-finite', { flueTemperatureK: Infinity }],
@@ -165,6 +166,10 @@ describe('bad input is refused with the reason', () => {
   })
   test('CO2 above what the fuel can make, or none at all', () => {
     const { o2Dry: _, ...rest } = good
+    expect(analyseFlue(methane, { ...rest, co2Dry: 0.0002 })).toMatchObject({
+      ok: false,
+      error: { code: 'o2-not-below-air', path: ['co2Dry'] },
+    })
     expect(analyseFlue(methane, { ...rest, co2Dry: 0.13 })).toMatchObject({ ok: false, error: { code: 'co2-above-maximum' } })
     expect(analyseFlue(methane, { ...rest, co2Dry: 0 })).toMatchObject({ ok: false, error: { code: 'co2-not-positive' } })
     expect(analyseFlue(methane, rest)).toMatchObject({ ok: false, error: { code: 'o2-or-co2-needed' } })
@@ -209,7 +214,7 @@ describe('invariants', () => {
           Math.abs(sum - 1) < 1e-9 &&
           flue.grossEfficiency < flue.netEfficiency &&
           at({ flueTemperatureK: flueTemperatureK + 5 }).grossEfficiency < flue.grossEfficiency &&
-          at({ o2Dry: o2Dry + 0.01 }).dewPointK < flue.dewPointK
+          at({ o2Dry: o2Dry + 0.01 }).dewPointK! < flue.dewPointK!
         )
       }),
     )

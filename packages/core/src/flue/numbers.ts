@@ -33,7 +33,8 @@ export interface FlueNumbers {
   readonly waterLoss: number
   readonly latentLoss: number
   readonly coLoss: number
-  readonly dewPointK: number
+  /** Null when there is no water in the flue gas at all: a fuel without hydrogen in dry air. */
+  readonly dewPointK: number | null
   /** Share of all water that has condensed, 0 above the dew point. */
   readonly condensedShare: number
   /** Condensate, kg per joule of gross heat input. */
@@ -93,9 +94,9 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
   const water = terms.water + airVapour
 
   const vapourShare = water / (dryFlueMol + water)
-  const dewPointK = saturationTemperature(pressurePa * vapourShare)
+  const dewPointK = water > 0 ? saturationTemperature(pressurePa * vapourShare) : null
   let vapour = water
-  if (tf < dewPointK) {
+  if (dewPointK !== null && tf < dewPointK) {
     const saturated = saturationPressure(tf)
     vapour = Math.min(water, (dryFlueMol * saturated) / (pressurePa - saturated))
   }
@@ -139,7 +140,7 @@ export function flueNumbers(terms: FuelTerms, input: FlueInput): FlueNumbers {
     latentLoss: latentNet / gross,
     coLoss,
     dewPointK,
-    condensedShare: condensed / water,
+    condensedShare: water > 0 ? condensed / water : 0,
     condensateKgPerJ: (condensed * 0.01801528) / gross,
   }
 }

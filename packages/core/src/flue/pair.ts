@@ -1,5 +1,8 @@
-import { AIR_OXYGEN, GAS_PRESET_IDS, type GasPreset, type GasProperties, presetGas } from '../gas'
+import { AIR_OXYGEN, FLUE_OXYGEN_LIMIT, GAS_PRESET_IDS, type GasPreset, type GasProperties, presetGas } from '../gas'
 import { fail, firstOutside, ok, type Result } from '../result'
+
+/** CO2 maximum of carbon monoxide, the highest that any fuel of the trade has: 1 / (1 + N2 of half a mole of oxygen) = 34.6 %. */
+const CO2_MAX_OF_CO = 0.347
 
 /** Whether an instrument measured a figure or computed it from the other one. */
 export type Origin = 'measured' | 'computed'
@@ -34,7 +37,8 @@ export interface PairCheck {
  * Does a measured pair of O2 and CO2 lie on the fuel's line? Off it means: another fuel than set, a drifting cell, or CO that was not counted. Dilution by air
  * moves *along* the line and is not seen here.
  *
- * Range: O2 0–20.9 %, CO2 0–25 %, CO to 10 %. Problems: `not-finite`, `out-of-range`, `no-uncertainty` (a check needs the instrument's doubt).
+ * Range: O2 0 to below 20.9 %, CO2 0–25 %, CO to 10 %. Problems: `not-finite`, `out-of-range`, `no-uncertainty` (a check needs the instrument's doubt), `o2-not-below-air`,
+ * `co2max-impossible` (the pair asks for more CO2 than burning pure carbon monoxide gives).
  * Source: element balance; linear propagation.
  *
  * @example
@@ -48,6 +52,7 @@ export function checkPair(gas: Pick<GasProperties, 'co2Max'>, pair: FluePair): R
     { o2Dry: [0, 0.209], co2Dry: [0, 0.25], coDry: [0, 0.1], o2Uncertainty: [0, 0.05], co2Uncertainty: [0, 0.05] },
   )
   if (problem) return problem
+  if (o2Dry >= FLUE_OXYGEN_LIMIT) return fail('o2-not-below-air', { max: FLUE_OXYGEN_LIMIT }, ['o2Dry'])
   if (Math.hypot(o2Uncertainty, co2Uncertainty) < 1e-7) return fail('no-uncertainty', {}, ['co2Uncertainty'])
   const carbon = co2Dry + coDry
   const undiluted = AIR_OXYGEN / (AIR_OXYGEN - o2Dry)
@@ -56,6 +61,7 @@ export function checkPair(gas: Pick<GasProperties, 'co2Max'>, pair: FluePair): R
   const doubt = Math.hypot(co2Uncertainty, (gas.co2Max / AIR_OXYGEN) * o2Uncertainty)
   const sigmas = offCo2 / doubt
   const co2MaxEstimated = carbon * undiluted
+  if (co2MaxEstimated > CO2_MAX_OF_CO) return fail('co2max-impossible', { estimated: co2MaxEstimated, max: CO2_MAX_OF_CO }, ['co2Dry'])
   const co2MaxUncertainty = Math.hypot(undiluted * co2Uncertainty, (co2MaxEstimated / (AIR_OXYGEN - o2Dry)) * o2Uncertainty)
   const measured = pair.o2Origin === 'measured' && pair.co2Origin === 'measured'
   return ok({

@@ -4,6 +4,9 @@ export const GAS_CONSTANT = 8.314462618
 /** Oxygen in dry air, mol/mol; the rest is counted as nitrogen. The field form's 20.9 % is shown beside it where people compare. */
 export const AIR_OXYGEN = 0.2095
 
+/** From this dry oxygen on a sample is air and no flue gas: what is computed from it would say nothing. The field's own figure for air. */
+export const FLUE_OXYGEN_LIMIT = 0.209
+
 /** Nitrogen carried in with each mole of oxygen. */
 export const NITROGEN_PER_OXYGEN = (1 - AIR_OXYGEN) / AIR_OXYGEN
 

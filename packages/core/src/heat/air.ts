@@ -1,5 +1,5 @@
 import { airDensity, ATMOSPHERE_PA } from '../gas'
-import { fail, firstOutside, ok, type Result } from '../result'
+import { firstOutside, notOneUnknown, ok, type Result } from '../result'
 
 /** Specific heat of air, J/(kg·K), 10–60 °C. */
 export const AIR_CP = 1006
@@ -36,8 +36,8 @@ export function airSide(given: AirSide): Result<{ outputW: number; flowM3PerS: n
   } as const
   const problem = firstOutside(given, ranges)
   if (problem) return problem
-  const unknowns = [p, v, dt].filter((x) => x === undefined).length
-  if (unknowns !== 1) return fail('one-unknown', { given: 3 - unknowns }, [])
+  const unknown = notOneUnknown({ outputW: p, flowM3PerS: v, riseK: dt })
+  if (unknown) return unknown
   const densityKgPerM3 = airDensity(airTemperatureK, barometerPa)
   const c = densityKgPerM3 * AIR_CP
   const solved = { outputW: p ?? c * v! * dt!, flowM3PerS: v ?? p! / (c * dt!), riseK: dt ?? p! / (c * v!) }

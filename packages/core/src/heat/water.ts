@@ -1,4 +1,4 @@
-import { fail, firstOutside, ok, type Result } from '../result'
+import { fail, firstOutside, notOneUnknown, ok, type Result } from '../result'
 
 /**
  * Density of water, kg/m³, 0–150 °C: Kell's formula (J. Chem. Eng. Data 20, 1975). `waterDensity(293.15)` → `998.2`.
@@ -42,8 +42,8 @@ export function waterSide(given: WaterSide): Result<{ outputW: number; flowM3Per
   } as const
   const problem = firstOutside(given, ranges)
   if (problem) return problem
-  const unknowns = [p, v, dt].filter((x) => x === undefined).length
-  if (unknowns !== 1) return fail('one-unknown', { given: 3 - unknowns }, [])
+  const unknown = notOneUnknown({ outputW: p, flowM3PerS: v, differenceK: dt })
+  if (unknown) return unknown
   const c = waterDensity(waterTemperatureK) * WATER_CP * heatCapacityFactor
   const solved = { outputW: p ?? c * v! * dt!, flowM3PerS: v ?? p! / (c * dt!), differenceK: dt ?? p! / (c * v!) }
   return (

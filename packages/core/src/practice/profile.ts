@@ -43,6 +43,10 @@ export const practiceSchema = z.strictObject({
   ),
   plateTolerance: z.strictObject({ below: z.number(), above: z.number(), ...sourced }),
   rateOrder: z.strictObject({ measure: z.enum(['max-first', 'min-first']), ...sourced }),
+  oxygenBase: z
+    .strictObject({ percent: z.union([z.literal(20.9), z.literal(20.95), z.literal(21)]), ...sourced })
+    .optional()
+    .meta({ description: 'Oxygen of dry air that CO air-free is told by; 20.95 % without it.' }),
   warmUp: z.strictObject({ blankingS: z.number(), minutes: z.number(), ...sourced }),
   adjustInside: z.strictObject({ mode: z.enum(['only-outside', 'centre']), ...sourced }),
   adaptedValve: z.strictObject({ first: z.enum(['automatic', 'manual']), ...sourced }),

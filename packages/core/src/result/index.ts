@@ -1,2 +1,2 @@
-export { firstOutside } from './range'
+export { firstOutside, notOneUnknown } from './range'
 export { fail, ok, type Problem, type Result, unwrap } from './result'

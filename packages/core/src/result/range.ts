@@ -20,3 +20,18 @@ export function firstOutside<K extends string>(
   }
   return undefined
 }
+
+/**
+ * A problem when not exactly one of some quantities is left open, at the field that is one too many or still missing; undefined when one is open.
+ *
+ * @example
+ * notOneUnknown({ outputW: 1, flowM3PerS: 1, riseK: undefined }) // undefined
+ * notOneUnknown({ outputW: 1, flowM3PerS: undefined, riseK: undefined }) // one-unknown at flowM3PerS
+ */
+export function notOneUnknown(quantities: Readonly<Record<string, number | undefined>>): Result<never> | undefined {
+  const names = Object.keys(quantities)
+  const open = names.filter((name) => quantities[name] === undefined)
+  if (open.length === 1) return undefined
+  const name = open[0] ?? names.at(-1) ?? ''
+  return fail('one-unknown', { given: names.length - open.length, name }, [name])
+}

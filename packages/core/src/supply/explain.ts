@@ -10,9 +10,9 @@ export const explainMeterCorrection = (
   line(
     'k = (p_baro + p_meter)/pstd·(Tstd/T)',
     [
-      term('p_baro', at.barometerPa, 'pressure'),
+      term('p_baro', at.barometerPa, 'absolutePressure'),
       term('p_meter', at.meterGaugePa, 'pressure'),
-      term('pstd', 101_325, 'pressure'),
+      term('pstd', 101_325, 'absolutePressure'),
       term('Tstd', 288.15, 'temperature'),
       term('T', at.gasTemperatureK, 'temperature'),
     ],

@@ -1,3 +1,4 @@
+import { ATMOSPHERE_PA } from '../gas'
 import { fail, ok, type Result } from '../result'
 import { dropOf, northAmericanDrop, type PipeDrop, type PipeGas } from './pipeFlow'
 import { type Fitting, FITTING_IDS, FITTINGS, PIPE_SIZES, type PipeMaterial, type PipeSize, pipeSize, ROUGHNESS_M } from './pipeSizes'
@@ -11,6 +12,8 @@ export interface PipeSegment {
   readonly size: string | null
   /** An inside diameter that is in no table; comes before `size`. */
   readonly insideDiameterM?: number | undefined
+  /** Wall roughness, m; the material's usual one without it. */
+  readonly roughnessM?: number | undefined
   readonly lengthM: number
   /** How much higher its end lies than its beginning, m; a gas lighter than air gains pressure going up. */
   readonly riseM?: number | undefined
@@ -32,6 +35,8 @@ export interface PipeNetwork {
   /** Cr of the North American equation. */
   readonly cr?: number | undefined
   readonly maxVelocityMPerS: number
+  /** Absolute pressure of the place's air, Pa: what gas weighs less than depends on it. The standard atmosphere without it. */
+  readonly barometerPa?: number | undefined
 }
 
 export interface SegmentResult {
@@ -68,6 +73,7 @@ export interface NetworkResult {
 }
 
 const G = 9.80665
+/** Air at 15 °C and one atmosphere, kg/m³. */
 const AIR_15 = 1.225
 const MAX_SEGMENTS = 1000
 
@@ -214,7 +220,12 @@ function buildNodes(network: PipeNetwork, ordered: readonly PipeSegment[]): Node
         const d = size?.insideDiameterM ?? segment.insideDiameterM!
         const diameters = FITTING_IDS.reduce((sum, kind) => sum + FITTINGS[kind] * (segment.fittings?.[kind] ?? 0), 0)
         const length = segment.lengthM + diameters * d
-        const run = { insideDiameterM: d, lengthM: length, flowM3PerS: flow, roughnessM: ROUGHNESS_M[segment.material] }
+        const run = {
+          insideDiameterM: d,
+          lengthM: length,
+          flowM3PerS: flow,
+          roughnessM: segment.roughnessM ?? ROUGHNESS_M[segment.material],
+        }
         const darcy = dropOf(run, network.gas)
         const dropPa = network.formula === 'darcy' ? darcy.dropPa : northAmericanDrop(d, length, flow, network.cr ?? 0.6094)
         return { size, d, length, drop: { ...darcy, dropPa } }
@@ -227,7 +238,8 @@ const isOpen = (node: Node): boolean => node.candidates.length > 1
 const canWiden = (node: Node, choice: number): boolean => choice + 1 < node.candidates.length
 const tooFast = (network: PipeNetwork, node: Node, choice: number): boolean =>
   node.candidates[choice]!.drop.velocityMPerS > network.maxVelocityMPerS
-const headOf = (network: PipeNetwork, node: Node): number => G * (node.segment.riseM ?? 0) * (AIR_15 - network.gas.densityKgPerM3)
+const headOf = (network: PipeNetwork, node: Node): number =>
+  G * (node.segment.riseM ?? 0) * (AIR_15 * ((network.barometerPa ?? ATMOSPHERE_PA) / ATMOSPHERE_PA) - network.gas.densityKgPerM3)
 const dropAt = (network: PipeNetwork, node: Node, choice: number): number => node.candidates[choice]!.drop.dropPa - headOf(network, node)
 
 function wayTo(nodes: readonly Node[], load: number): number[] {

@@ -13,6 +13,8 @@ const FOOT_M = 0.3048
 const FT3_M3 = FOOT_M ** 3
 const BTU_J = 1055.05585262
 const PSI_PA = 6894.757293168
+/** Conventional inch of mercury, 0 °C (NIST SP 811). */
+const IN_HG_PA = 3386.389
 
 export const UNITS = {
   pressure: {
@@ -26,8 +28,21 @@ export const UNITS = {
       aliases: ['inh₂o', 'inwc', 'inwg', 'iwc', 'wc', 'in', 'inch', 'inches', '"', '"wc', '"wg', '″', '″wc', 'in.wc', 'in.wg', 'in.'],
     },
     mmH2O: { factor: 9.80665, aliases: ['mmh₂o', 'mmwc', 'mmwg'] },
+    inHg: { factor: IN_HG_PA, aliases: ['in.hg', '"hg'] },
+    mmHg: { factor: IN_HG_PA / 25.4, aliases: ['torr'] },
     psi: { factor: PSI_PA, aliases: ['psig'] },
     'ozf/in²': { factor: PSI_PA / 16, aliases: ['oz', 'ozf', 'osi', 'oz/in2', 'oz/in²', 'ozf/in2'] },
+  },
+  /** Against nothing, not against the room: barometers, and what is called "psia". */
+  absolutePressure: {
+    Pa: { factor: 1, aliases: ['paa', 'pa(a)'] },
+    mbar: { factor: 100, aliases: ['mbara', 'mbar(a)', 'hpa', 'mb'] },
+    kPa: { factor: 1000, aliases: ['kpaa', 'kpa(a)'] },
+    bar: { factor: 1e5, aliases: ['bara', 'bar(a)'] },
+    psia: { factor: PSI_PA, aliases: ['psi', 'psi(a)'] },
+    inHg: { factor: IN_HG_PA, aliases: ['in.hg', '"hg', 'in', 'inches', '"'] },
+    mmHg: { factor: IN_HG_PA / 25.4, aliases: ['torr'] },
+    atm: { factor: 101_325 },
   },
   temperature: {
     K: { factor: 1, aliases: ['kelvin'] },

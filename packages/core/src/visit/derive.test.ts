@@ -45,7 +45,7 @@ test('every figure is that of the flue analysis, whichever gas was measured', ()
     ['air.lambda', direct.lambda],
     ['air.excess', direct.excessAir],
     ['temperature.netStack', 420 - 293.15],
-    ['temperature.dewPoint', direct.dewPointK],
+    ['temperature.dewPoint', direct.dewPointK ?? undefined],
     ['efficiency.net', direct.netEfficiency],
     ['efficiency.gross', direct.grossEfficiency],
     ['loss.short', shortFlueLoss(gas, 0.05, 420, 293.15)],
@@ -71,7 +71,9 @@ test('doubt is carried through: more of it in, more of it out; unknown in, unkno
 
 test('close to physics’ own limits there is still an answer, beyond them none', () => {
   expect(of(set(0, 0.001), 'air.lambda')?.valueSi).toBeGreaterThan(0.99)
-  expect(of(set(0.2094), 'air.lambda')?.valueSi).toBeGreaterThan(100)
+  expect(of(set(0.2085), 'air.lambda')?.valueSi).toBeGreaterThan(100)
+  // From 20.9 % on it is air, and nothing is computed from it.
+  expect(deriveFlue(gas, set(0.209))).toEqual([])
   expect(deriveFlue(gas, [live('co2.flue', 0.15)])).toEqual([])
   expect(deriveFlue(gas, [live('co.flue', 50e-6)])).toEqual([])
   // Flue colder than air is no flue reading: the temperatures are not used for anything.

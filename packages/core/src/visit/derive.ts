@@ -1,6 +1,7 @@
 import type { Explanation, FormulaLine } from '../explain'
 import {
   analyseFlue,
+  atReferenceOxygen,
   explainAirFree,
   explainCo2,
   explainDewPoint,
@@ -16,7 +17,7 @@ import {
   oxygenOf,
   shortFlueLoss,
 } from '../flue'
-import { ATMOSPHERE_PA, type GasProperties } from '../gas'
+import { AIR_OXYGEN, ATMOSPHERE_PA, type GasProperties } from '../gas'
 import { explainRise } from '../heat'
 import { combined, contributions, type MeasurandId } from '../measure'
 import {
@@ -53,7 +54,7 @@ interface Figure {
   readonly hot?: true
 }
 
-const figures = (gas: GasProperties): Figure[] => [
+const figures = (gas: GasProperties, oxygenBase: number): Figure[] => [
   {
     id: 'co2.flueComputed',
     of: (a) => (a.from === 'o2' ? a.co2Dry : undefined),
@@ -70,8 +71,8 @@ const figures = (gas: GasProperties): Figure[] => [
   {
     id: 'co.airFree',
     co: true,
-    of: (a) => a.coAirFree,
-    line: (a, v) => explainAirFree(a.input.coDry, a.input.o2Dry, v),
+    of: (a) => atReferenceOxygen(a.input.coDry, a.input.o2Dry, 0, oxygenBase),
+    line: (a, v) => explainAirFree(a.input.coDry, a.input.o2Dry, v, oxygenBase),
     notes: ['air-free-209'],
   },
   { id: 'air.lambda', of: (a) => a.lambda, line: (a, v) => explainLambda(gas, a.input.o2Dry, v), notes: ['not-rule-of-thumb'] },
@@ -118,8 +119,9 @@ const figures = (gas: GasProperties): Figure[] => [
  * default hides a missing reading. A set that physics refuses gives nothing (the readings themselves say why).
  *
  * @param group live readings of one group at the flue, with the combustion air temperature.
+ * @param oxygenBase oxygen of dry air that the practice tells CO air-free by: 0.209, 0.2095 or 0.21.
  */
-export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): Derived[] {
+export function deriveFlue(gas: GasProperties, group: readonly LiveReading[], oxygenBase: number = AIR_OXYGEN): Derived[] {
   const pick = (id: MeasurandId) => group.find((r) => r.measurandId === id)
   const oxygen = pick('o2.flue') ?? pick('co2.flue')
   if (!oxygen) return []
@@ -146,7 +148,7 @@ export function deriveFlue(gas: GasProperties, group: readonly LiveReading[]): D
   }
   const here = analyse(values)
   if (!here) return []
-  const asked = figures(gas).filter((f) => (hot || !f.hot) && (co !== undefined || !f.co))
+  const asked = figures(gas, oxygenBase).filter((f) => (hot || !f.hot) && (co !== undefined || !f.co))
   const told = (v: Record<string, number>): Partial<Record<MeasurandId, number>> | undefined => {
     const a = analyse(v)
     return a && Object.fromEntries(asked.map((f) => [f.id, f.of(a)]))

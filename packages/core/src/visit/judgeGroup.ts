@@ -48,7 +48,8 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
   const gas = presetGas(appliance.facts.gas)
   const made: JudgedReading[] = []
   const oxygen = pick('o2.flue') ?? pick('co2.flue')
-  if (oxygen?.groupId) made.push(...computed(oxygen, group, 'flue', deriveFlue(gas, group)))
+  if (oxygen?.groupId)
+    made.push(...computed(oxygen, group, 'flue', deriveFlue(gas, group, practice.oxygenBase && practice.oxygenBase.percent / 100)))
   const inlet = pick('pressure.working', 'inlet')
   if (inlet && meter) made.push(...computed(inlet, [meter, inlet], 'pipe', [deriveDrop(meter, inlet)]))
   const fall = pick('pressure.tightnessFall')

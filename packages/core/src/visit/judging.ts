@@ -75,7 +75,7 @@ export class Judging {
       byKey,
       found,
       readings: onlyGrew ? [...last.readings, ...readings] : readings,
-      foundAndLeft: found === last.found ? last.foundAndLeft : inOrder(found, byKey),
+      foundAndLeft: found === last.found && onlyGrew ? last.foundAndLeft : inOrder(found, byKey),
       latest: changed.size === 0 ? last.latest : new Map([...byKey].map(([key, list]) => [key, list.at(-1)!])),
     })
   }

@@ -1,8 +1,10 @@
+import { FLUE_OXYGEN_LIMIT, REFERENCE_STATES } from '../gas'
 import type { Shown } from '../units'
 import type { ChoiceField, GasField, NumberField, TextField } from './fields'
 
 /** Short ways to write down fields: one for each kind of quantity, with the usual units of both schools. */
 
+type ReferenceName = keyof typeof REFERENCE_STATES
 type More = Partial<Omit<NumberField, 'kind' | 'quantity'>>
 const shown = (unit: string, digits: number): Shown => ({ unit, digits })
 
@@ -15,7 +17,7 @@ interface Style {
 const STYLES = {
   gauge: { quantity: 'pressure', metric: shown('mbar', 1), imperial: shown('inH2O', 2) },
   smallPressure: { quantity: 'pressure', metric: shown('Pa', 1), imperial: shown('inH2O', 3) },
-  barometer: { quantity: 'pressure', metric: shown('mbar', 0), imperial: shown('psi', 2) },
+  barometer: { quantity: 'absolutePressure', metric: shown('mbar', 0), imperial: shown('inHg', 2) },
   temperature: { quantity: 'temperature', metric: shown('°C', 1), imperial: shown('°F', 0) },
   difference: { quantity: 'temperatureDifference', metric: shown('K', 1), imperial: shown('Δ°F', 1) },
   percent: { quantity: 'fraction', metric: shown('%', 1), imperial: shown('%', 1) },
@@ -33,6 +35,7 @@ const STYLES = {
   water: { quantity: 'flow', metric: shown('L/min', 2), imperial: shown('gpm', 2) },
   air: { quantity: 'flow', metric: shown('m³/h', 0), imperial: shown('ft³/min', 0) },
   length: { quantity: 'length', metric: shown('m', 2), imperial: shown('ft', 1) },
+  roughness: { quantity: 'length', metric: shown('mm', 4), imperial: shown('in', 5) },
   bore: { quantity: 'length', metric: shown('mm', 2), imperial: shown('in', 4) },
   area: { quantity: 'area', metric: shown('cm²', 1), imperial: shown('in²', 1) },
   seconds: { quantity: 'time', metric: shown('s', 1), imperial: shown('s', 1) },
@@ -53,14 +56,23 @@ const STYLES = {
   heatCapacity: { quantity: 'heatCapacity', metric: shown('kJ/K', 1), imperial: shown('kJ/K', 1) },
   plain: { quantity: 'ratio', metric: shown('1', 2), imperial: shown('1', 2) },
   count: { quantity: 'ratio', metric: shown('1', 0), imperial: shown('1', 0) },
+  coefficient: { quantity: 'ratio', metric: shown('1', 12), imperial: shown('1', 12) },
   altitude: { quantity: 'length', metric: shown('m', 0), imperial: shown('ft', 0) },
   viscosity: { quantity: 'viscosity', metric: shown('µPa·s', 2), imperial: shown('µPa·s', 2) },
 } as const satisfies Record<string, Style>
 export type StyleName = keyof typeof STYLES
 
+/** Without the last digits that only arithmetic made: −20 °C is 253.15 K. */
+const tidy = (value: number): number => Number(value.toPrecision(12))
+
 /** A number that is asked for. `ask('gauge', 0, 50_000, { default: 2000 })`. */
 export function ask<const M extends More>(style: StyleName, min: number, max: number, more?: M): NumberField & M {
-  return { kind: 'number', ...STYLES[style], min, max, ...more } as unknown as NumberField & M
+  const tidied = { min: tidy(min), max: tidy(max), ...more }
+  for (const key of ['default', 'imperialDefault'] as const) {
+    const value = more?.[key]
+    if (value !== undefined) Object.assign(tidied, { [key]: tidy(value) })
+  }
+  return { kind: 'number', ...STYLES[style], ...tidied } as unknown as NumberField & M
 }
 
 /** A number that may be left out. */
@@ -98,9 +110,19 @@ export const GAS: GasField = { kind: 'gas', default: 'natural-gas-h', imperialDe
 const C = (celsius: number) => celsius + 273.15
 const F = (fahrenheit: number) => (fahrenheit + 459.67) / 1.8
 /** Fields that many calculations share. */
-export const BAROMETER = may('barometer', 50_000, 110_000, { default: 101_325, doubt: { absolute: 100 } })
-export const O2 = ask('percent', 0, 0.209, { default: 0.05, imperialDefault: 0.07, doubt: { absolute: 0.001 } })
-export const MAY_O2 = may('percent', 0, 0.209, { default: 0.05, imperialDefault: 0.07, doubt: { absolute: 0.001 } })
+export const BAROMETER = may('barometer', 50_000, 110_000, {
+  default: 101_325,
+  // 29.92 inHg, as one would write it.
+  imperialDefault: 29.92 * 3386.389,
+  doubt: { absolute: 100 },
+})
+export const O2 = ask('percent', 0, FLUE_OXYGEN_LIMIT, { below: true, default: 0.05, imperialDefault: 0.07, doubt: { absolute: 0.001 } })
+export const MAY_O2 = may('percent', 0, FLUE_OXYGEN_LIMIT, {
+  below: true,
+  default: 0.05,
+  imperialDefault: 0.07,
+  doubt: { absolute: 0.001 },
+})
 export const MAY_CO2 = may('percent', 0.001, 0.25, { doubt: { absolute: 0.0015 } })
 export const CO = may('ppm', 0, 0.1, { default: 40e-6, doubt: { absolute: 5e-6, relative: 0.025 } })
 export const FLUE = ask('temperature', C(-20), C(700), {
@@ -111,5 +133,10 @@ export const FLUE = ask('temperature', C(-20), C(700), {
 export const AIR = ask('temperature', C(-40), C(60), { default: C(20), imperialDefault: F(70), doubt: { absolute: 0.5 } })
 export const HUMIDITY = may('share', 0, 1, { doubt: { absolute: 0.05 } })
 export const SUPPLIER_CV = may('calorific', 1e6, 2e8, { doubt: { relative: 0.005 } })
+/** At what state the supplier's figure is told; the names of {@link REFERENCE_STATES}. */
+export const SUPPLIER_CV_AT = {
+  ...choose(Object.keys(REFERENCE_STATES) as [ReferenceName, ...ReferenceName[]], 'metric15'),
+  optional: true,
+} as const
 export const GAS_TEMPERATURE = may('temperature', C(-40), C(60), { default: C(15), imperialDefault: F(60), doubt: { absolute: 1 } })
 export { C, F }

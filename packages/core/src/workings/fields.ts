@@ -11,6 +11,8 @@ export interface NumberField {
   /** Allowed values, SI. */
   readonly min: number
   readonly max: number
+  /** The largest value itself is not allowed. */
+  readonly below?: true
   readonly default?: number
   /** Where the imperial school would start; the same as `default` without it. */
   readonly imperialDefault?: number
@@ -99,7 +101,7 @@ export type OutputOf<O extends Outputs> = { readonly [K in keyof O]: OutputValue
 function cellSchema(field: CellField): z.ZodType {
   if (field.kind === 'choice') return z.enum(field.options as [string, ...string[]])
   if (field.kind === 'text') return z.string().trim().min(1).max(field.max)
-  const number = z.number().min(field.min).max(field.max)
+  const number = field.below ? z.number().min(field.min).lt(field.max) : z.number().min(field.min).max(field.max)
   return field.whole ? number.int() : number
 }
 

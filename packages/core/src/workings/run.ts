@@ -41,6 +41,9 @@ function problemOf(working: Working, issue: z.core.$ZodIssue, input: unknown): P
     return { code: 'unknown-field', params: { name: issue.keys.join(', ') }, path: [...path, issue.keys[0] ?? ''] }
   if (value === undefined) return { code: 'needed', params: { name }, path }
   if (typeof value === 'number' && !Number.isFinite(value)) return { code: 'not-finite', params: { name }, path }
+  // Air as it is measured, give or take its last digit, is told to be air; far beyond it is a slip of the pen.
+  if (field?.kind === 'number' && field.below && typeof value === 'number' && value >= field.max && value < field.max * 1.005)
+    return { code: 'o2-not-below-air', params: { name, max: field.max }, path }
   if (field?.kind === 'number' && typeof value === 'number')
     return { code: 'out-of-range', params: { name, min: field.min, max: field.max }, path }
   if (field?.kind === 'choice') return { code: 'not-a-choice', params: { name, options: field.options.join(', ') }, path }
@@ -55,12 +58,32 @@ function fieldAt(working: Working, path: readonly (string | number)[]) {
   return top
 }
 
+/** Null means missing, here as everywhere: in fields and in the cells of tables. */
+function withoutNulls(raw: unknown): unknown {
+  if (Array.isArray(raw)) return raw.map(withoutNulls)
+  if (typeof raw !== 'object' || raw === null) return raw
+  return Object.fromEntries(Object.entries(raw).flatMap(([key, value]) => (value === null ? [] : [[key, withoutNulls(value)]])))
+}
+
+/**
+ * A refusal of the calculation at a field that the caller knows: what is worked out on the way is told as the field that it is worked out from.
+ */
+function atField(working: Working, problem: Problem): Problem {
+  const [first, ...rest] = problem.path ?? []
+  const field = typeof first === 'string' && !(first in working.inputs) ? working.saidAs[first] : first
+  if (field === first) return problem
+  const name = String(field ?? Object.keys(working.inputs)[0] ?? '')
+  const params = problem.params && 'name' in problem.params ? { ...problem.params, name } : problem.params
+  return { ...problem, ...(params && { params }), path: [name, ...rest] }
+}
+
 /** Input as it comes from outside, checked against the working's own fields; every problem names its field and what is allowed. */
 export function parseInput(working: Working, raw: unknown): Result<WorkingInput, readonly Problem[]> {
-  const parsed = schemaOf(working).safeParse(raw)
+  const given = withoutNulls(raw)
+  const parsed = schemaOf(working).safeParse(given)
   return parsed.success
     ? ok(parsed.data)
-    : { ok: false, error: oneEach(parsed.error.issues.map((issue) => problemOf(working, issue, raw))) }
+    : { ok: false, error: oneEach(parsed.error.issues.map((issue) => problemOf(working, issue, given))) }
 }
 
 /** One problem a field is enough to mend it. */
@@ -170,7 +193,7 @@ export function runWorking(working: Working, raw: unknown, doubts?: Doubts): Res
   const wrong = Object.entries(doubts ?? {}).find(([key, u]) => !doubtful(working, key) || !(Number.isFinite(u) && u >= 0))
   if (wrong) return { ok: false, error: [{ code: 'wrong-doubt', params: { name: wrong[0] }, path: ['uncertainty', wrong[0]] }] }
   const result = working.compute(input as never)
-  if (!result.ok) return { ok: false, error: [result.error] }
+  if (!result.ok) return { ok: false, error: [atField(working, result.error)] }
   if (!finite(result.value)) return { ok: false, error: [{ code: 'no-answer' }] }
 
   const counted = Object.fromEntries(
@@ -209,7 +232,7 @@ export function scatterWorking(
   const here = numbersOf(working, input)
   if (!here) {
     const result = working.compute(input as never)
-    return { ok: false, error: [result.ok ? { code: 'no-answer' } : result.error] }
+    return { ok: false, error: [result.ok ? { code: 'no-answer' } : atField(working, result.error)] }
   }
   const counted = doubts ?? usualDoubts(working, input)
   const keys = Object.keys(counted).filter((key) => valueAt(input, key) !== undefined && counted[key]! > 0)

@@ -72,7 +72,7 @@ export interface Flue {
   readonly temperatureK: number
   /** Share of the gross input that stays in the exchanger. */
   readonly grossEfficiency: number
-  readonly dewPointK: number
+  readonly dewPointK: number | null
   readonly condensateKgPerJ: number
   /** Wet flue gas for each mole of fuel. */
   readonly molPerMolFuel: number

@@ -62,6 +62,8 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
       { key: 'plateTolerance.below', label: 'tolerance-below', kind: 'quantity', quantity: 'ratio', metric: '%', imperial: '%' },
       { key: 'plateTolerance.above', label: 'tolerance-above', kind: 'quantity', quantity: 'ratio', metric: '%', imperial: '%' },
       { key: 'plateTolerance.source', label: 'source', kind: 'text' },
+      { key: 'oxygenBase.percent', label: 'oxygen-base', kind: 'number', optional: true },
+      { key: 'oxygenBase.source', label: 'source', kind: 'text', optional: true },
       { key: 'rateOrder.measure', label: 'rate-order', kind: 'select', options: options('rate-order', ['max-first', 'min-first']) },
       { key: 'rateOrder.source', label: 'source', kind: 'text' },
       { key: 'warmUp.blankingS', label: 'blanking', kind: 'number' },

@@ -104,6 +104,7 @@ export function VisitScreen(props: VisitScreenProps) {
   useKeys({
     '?': () => setOpen('keys'),
     l: () => goTo('loose-ends'),
+    i: () => setOpen('instruments'),
     f: () => setOpen('far'),
     u: () => setUnits((u) => (u === 'metric' ? 'imperial' : 'metric')),
   })

@@ -173,6 +173,7 @@ export const condensingWorking = defineWorking({
     latentRegainedW: tell('power'),
   },
   principal: ['dewPointK', 'condensedShare', 'netEfficiency'],
+  saidAs: { airWaterRatio: 'humidity', pressurePa: 'barometerPa' },
   notes: ['equilibrium-bound', 'net-over-hundred', 'condensate-acid'],
   compute: (i) => {
     const gas = gasOf(i.gas)
@@ -200,12 +201,16 @@ export const condensingWorking = defineWorking({
   },
   explain: (i, r) => ({
     working: [
-      line(
-        'p_vapour = p_sat(T_dew)',
-        [term('T_dew', r.dewPointK!, 'temperature')],
-        term('p_vapour', saturationPressure(r.dewPointK!), 'pressure'),
-        'Wagner–Pruss; vapour share from the element balance',
-      ),
+      ...(r.dewPointK === null
+        ? []
+        : [
+            line(
+              'p_vapour = p_sat(T_dew)',
+              [term('T_dew', r.dewPointK, 'temperature')],
+              term('p_vapour', saturationPressure(r.dewPointK), 'pressure'),
+              'Wagner–Pruss; vapour share from the element balance',
+            ),
+          ]),
       line(
         'm = share·m_water',
         [
@@ -220,7 +225,7 @@ export const condensingWorking = defineWorking({
       warn(r.condensedShare === 0, 'not-condensing'),
       warn(r.condensedShare! > 0, 'upper-bound'),
       warn(r.netEfficiency! > 1, 'net-over-hundred'),
-      warn(i.flueTemperatureK - r.dewPointK! > -3 && i.flueTemperatureK < r.dewPointK!, 'near-dew-point'),
+      warn(r.dewPointK !== null && i.flueTemperatureK - r.dewPointK > -3 && i.flueTemperatureK < r.dewPointK, 'near-dew-point'),
     ],
   }),
 })
@@ -242,6 +247,7 @@ export const ratioValveWorking = defineWorking({
     venturiAtLowPa: tell('smallPressure'),
     perPascal: tell('percent2'),
   },
+  saidAs: { lambdaSet: 'co2AtFull' },
   principal: ['co2Dry', 'o2Dry', 'perPascal'],
   notes: ['offset-at-low', 'throttle-everywhere', 'outlet-zero-is-diagnosis'],
   compute: (i) => {

@@ -1,4 +1,5 @@
 import {
+  betaOfPoints,
   betaResistance,
   betaTemperature,
   copperAt20,
@@ -89,6 +90,10 @@ export const thermistorCurveWorking = defineWorking({
     steinhartK: tell('temperature'),
     offK: tell('difference'),
     kPerPercent: tell('difference'),
+    betaK: tell('count'),
+    steinhartA: tell('coefficient'),
+    steinhartB: tell('coefficient'),
+    steinhartC: tell('coefficient'),
   },
   principal: ['temperatureK', 'offK', 'kPerPercent'],
   notes: ['card-table', 'two-temperatures', 'disconnect-first'],
@@ -105,6 +110,10 @@ export const thermistorCurveWorking = defineWorking({
       steinhartK: smooth?.ok ? smooth.value : null,
       offK: i.trueK === undefined ? null : here.value - i.trueK,
       kPerPercent: beside.ok ? here.value - beside.value : below.ok ? below.value - here.value : null,
+      betaK: a && c ? betaOfPoints(a, c) : null,
+      steinhartA: curve?.ok ? curve.value.a : null,
+      steinhartB: curve?.ok ? curve.value.b : null,
+      steinhartC: curve?.ok ? curve.value.c : null,
     })
   },
   explain: (i, r) => ({
@@ -115,6 +124,21 @@ export const thermistorCurveWorking = defineWorking({
         term('T', r.steinhartK ?? r.temperatureK!, 'temperature'),
         'Steinhart–Hart through three rows; the table itself by monotone cubic of 1/T over ln R',
       ),
+      ...(r.betaK === null
+        ? []
+        : [
+            line(
+              'β = ln(R1/R2)/(1/T1 − 1/T2)',
+              [
+                term('R1', i.points[0]!.ohm, 'resistance'),
+                term('R2', i.points.at(-1)!.ohm, 'resistance'),
+                term('T1', i.points[0]!.temperatureK, 'temperature'),
+                term('T2', i.points.at(-1)!.temperatureK, 'temperature'),
+              ],
+              term('β', r.betaK),
+              'one beta through the first and the last row; between them it is up to a kelvin off',
+            ),
+          ]),
     ],
     warnings: [
       warn(r.offK !== null && Math.abs(r.offK) > 3, 'thermistor-off'),

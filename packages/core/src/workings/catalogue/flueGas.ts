@@ -58,6 +58,7 @@ export const flueGasWorking = defineWorking({
     signatures: findings(FLUE_SIGNATURES),
   },
   principal: ['netEfficiency', 'grossEfficiency', 'coAirFree', 'coToCo2'],
+  saidAs: { airWaterRatio: 'humidity', pressurePa: 'barometerPa' },
   notes: ['co-first', 'case-loss-not-in', 'short-formula-differs', 'combustion-air-temperature'],
   compute: (i) => {
     const gas = gasOf(i.gas)
@@ -149,7 +150,7 @@ export const flueGasWorking = defineWorking({
         out[1] = n.netEfficiency
         out[2] = n.lambda
         out[3] = n.co2Dry
-        out[4] = n.dewPointK
+        out[4] = n.dewPointK ?? NaN
         if (measured) {
           out[5] = n.coAirFree
           out[6] = n.coToCo2

@@ -103,10 +103,10 @@ export const changeOfGasWorking = defineWorking({
   principal: ['newDiameterM', 'drillBelow', 'primaryAeration'],
   notes: ['makers-kit-only', 'lpg-low'],
   compute: ({ from, to, ...more }) => {
-    const old = gasOf(from)
-    if (!old.ok) return inField(old.error, 'from')
-    const next = gasOf(to)
-    if (!next.ok) return inField(next.error, 'to')
+    const old = gasOf(from, undefined, undefined, 'from')
+    if (!old.ok) return old
+    const next = gasOf(to, undefined, undefined, 'to')
+    if (!next.ok) return next
     const change = changeOfGas({ from: old.value, to: next.value, ...more })
     if (!change.ok) return change
     const { below, above } = nearestDrills(change.value.newDiameterM, 'inch')

@@ -1,9 +1,21 @@
 import { airDensity, ATMOSPHERE_PA } from '../../gas'
 import { AIR_CP, airSide, burnWindow, heatBalance, planRates, STANDARD_AIR_K, WATER_CP, waterDensity, waterSide } from '../../heat'
 import { ask, BAROMETER, C, F, choose, finding, may, tell, text } from '../build'
-import { answer, defineWorking, line, term, warn } from '../define'
+import { answer, defineWorking, firstNeeded, line, term, warn } from '../define'
 
 const OUTPUT = may('power', 10, 1e7, { default: 20_000, imperialDefault: 23_446, doubt: { relative: 0.02 } })
+
+/** What each choice of the unknown works out. */
+const AIR_SIDE = [
+  ['output', 'outputW'],
+  ['flow', 'flowM3PerS'],
+  ['rise', 'riseK'],
+] as const
+const WATER_SIDE = [
+  ['output', 'outputW'],
+  ['flow', 'flowM3PerS'],
+  ['difference', 'differenceK'],
+] as const
 
 export const airRiseWorking = defineWorking({
   id: 'air-rise',
@@ -33,6 +45,11 @@ export const airRiseWorking = defineWorking({
   principal: ['riseK', 'flowM3PerS', 'outputW'],
   notes: ['factor-at-sea-level', 'out-of-sight-of-exchanger', 'all-ducts'],
   compute: (i) => {
+    const missing = firstNeeded(
+      i,
+      AIR_SIDE.filter(([solved]) => solved !== i.solveFor).map(([, name]) => name),
+    )
+    if (missing) return missing
     const side = airSide({
       ...i,
       outputW: i.solveFor === 'output' ? undefined : i.outputW,
@@ -95,6 +112,10 @@ export const waterSideWorking = defineWorking({
   principal: ['outputW', 'flowM3PerS', 'differenceK'],
   notes: ['glycol-carries-less', 'sensors-alike'],
   compute: (i) =>
+    firstNeeded(
+      i,
+      WATER_SIDE.filter(([solved]) => solved !== i.solveFor).map(([, name]) => name),
+    ) ??
     waterSide({
       ...i,
       outputW: i.solveFor === 'output' ? undefined : i.outputW,

@@ -33,6 +33,7 @@ export const networkWorking = defineWorking({
         material: choose(PIPE_MATERIALS, 'copper', 'steel'),
         size: choose(SIZES, FREE),
         lengthM: ask('length', 0, 2000, { default: 5, doubt: { relative: 0.03 } }),
+        roughnessM: may('roughness', 0, 0.001),
         riseM: may('length', -200, 200),
         loadM3PerS: may('flow', 0, 1, { doubt: { relative: 0.03 } }),
         ...fittings,
@@ -82,6 +83,7 @@ export const networkWorking = defineWorking({
         size: s.size === FREE ? null : s.size,
         lengthM: s.lengthM,
         riseM: s.riseM,
+        roughnessM: s.roughnessM,
         loadM3PerS: s.loadM3PerS,
         fittings: Object.fromEntries(FITTING_IDS.map((id) => [id, s[id] ?? 0])),
       })),
@@ -92,6 +94,7 @@ export const networkWorking = defineWorking({
       formula: i.formula,
       cr: gas.value.family === 'third' ? NORTH_AMERICAN_CR.propane : NORTH_AMERICAN_CR.natural,
       maxVelocityMPerS: i.maxVelocityMPerS,
+      barometerPa: i.barometerPa,
     })
     if (!solved.ok) return solved
     const n = solved.value

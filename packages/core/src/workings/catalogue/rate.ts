@@ -12,8 +12,8 @@ import {
 } from '../../burner'
 import { ATMOSPHERE_PA } from '../../gas'
 import { explainHeatInput, explainMeterCorrection, HAND_TIMING_S, METER_CLASS, meterRate, secondsForTiming } from '../../supply'
-import { ask, BAROMETER, choose, finding, GAS, GAS_TEMPERATURE, may, MAY_O2, SUPPLIER_CV, tell } from '../build'
-import { answer, defineWorking, gasOf, inField, line, term, warn } from '../define'
+import { ask, BAROMETER, choose, finding, GAS, GAS_TEMPERATURE, may, MAY_O2, SUPPLIER_CV, SUPPLIER_CV_AT, tell } from '../build'
+import { answer, defineWorking, firstNeeded, gasOf, inField, line, term, warn } from '../define'
 
 const IN = 249.08891
 const FT3 = 0.3048 ** 3
@@ -32,6 +32,7 @@ export const gasRateWorking = defineWorking({
     gasTemperatureK: GAS_TEMPERATURE,
     barometerPa: BAROMETER,
     supplierGrossCvJPerM3: SUPPLIER_CV,
+    supplierCvAt: SUPPLIER_CV_AT,
     indexStepM3: may('volume', 0, 1, { default: 0 }),
     plateW: PLATE,
     plateBasis: choose(['net', 'gross'] as const, 'net', 'gross'),
@@ -50,7 +51,7 @@ export const gasRateWorking = defineWorking({
   principal: ['heatInputGrossW', 'heatInputNetW', 'secondsForOnePercent'],
   notes: ['never-correct-twice', 'plate-net-or-gross', 'others-off'],
   compute: (i) => {
-    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3)
+    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3, i.supplierCvAt)
     if (!gas.ok) return gas
     const rate = meterRate(i, gas.value)
     if (!rate.ok) return rate
@@ -67,7 +68,7 @@ export const gasRateWorking = defineWorking({
     })
   },
   explain: (i, r) => {
-    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3)
+    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3, i.supplierCvAt)
     const cv = gas.ok ? gas.value.grossCvJPerM3 : NaN
     return {
       working: [
@@ -107,6 +108,12 @@ export const gasRateWorking = defineWorking({
 })
 
 const ORIFICE_UNKNOWNS = ['flow', 'diameter', 'pressure', 'gas'] as const
+/** What each choice of the unknown works out; the density is known with the gas. */
+const ORIFICE_NEEDS = [
+  ['flow', 'flowM3PerS'],
+  ['diameter', 'diameterM'],
+  ['pressure', 'pressureDropPa'],
+] as const
 
 export const orificeWorking = defineWorking({
   id: 'orifice',
@@ -122,6 +129,7 @@ export const orificeWorking = defineWorking({
     gasTemperatureK: GAS_TEMPERATURE,
     barometerPa: BAROMETER,
     supplierGrossCvJPerM3: SUPPLIER_CV,
+    supplierCvAt: SUPPLIER_CV_AT,
   },
   outputs: {
     flowM3PerS: tell('flow'),
@@ -139,8 +147,13 @@ export const orificeWorking = defineWorking({
   principal: ['flowM3PerS', 'heatGrossW', 'diameterM'],
   notes: ['orifice-constant', 'never-drill-up', 'against-chamber'],
   compute: (i) => {
-    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3)
+    const gas = gasOf(i.gas, i.supplierGrossCvJPerM3, i.supplierCvAt)
     if (!gas.ok) return gas
+    const missing = firstNeeded(
+      i,
+      ORIFICE_NEEDS.filter(([unknown]) => unknown !== i.solveFor).map(([, name]) => name),
+    )
+    if (missing) return missing
     const solved = solveOrifice({
       ...i,
       flowM3PerS: i.solveFor === 'flow' ? undefined : i.flowM3PerS,
@@ -278,12 +291,14 @@ export const altitudeWorking = defineWorking({
     pressurePa: tell('barometer'),
     densityInputW: tell('power'),
     fourPercentInputW: tell('power'),
+    fourPercentFrom2000InputW: tell('power'),
     twoBandInputW: tell('power'),
     fixedO2Dry: tell('percent2'),
     ratioInputW: tell('power'),
     airMassRatio: tell('share'),
   },
   principal: ['densityInputW', 'fourPercentInputW', 'fixedO2Dry'],
+  saidAs: { o2SeaLevel: 'o2Dry' },
   notes: ['card-table-wins', 'four-percent-from-sea-level', 'cells-zeroed-on-site'],
   compute: (i) => {
     const gas = gasOf(i.gas)
@@ -298,6 +313,7 @@ export const altitudeWorking = defineWorking({
       pressurePa: high.value.pressurePa,
       densityInputW: by('density'),
       fourPercentInputW: by('four-percent'),
+      fourPercentFrom2000InputW: by('four-percent-from-2000'),
       twoBandInputW: by('two-band'),
       fixedO2Dry: i.o2Dry === undefined ? null : high.value.fixedO2Dry,
       ratioInputW: i.heatInputW * high.value.ratioHeatRatio,
@@ -320,6 +336,16 @@ export const altitudeWorking = defineWorking({
               [term('P0', i.heatInputW, 'power'), term('h', i.altitudeM, 'length')],
               term('P', r.fourPercentInputW, 'power'),
               'rule of 4 % per 1000 ft, above 2000 ft, counted from sea level',
+            ),
+          ]),
+      ...(r.fourPercentFrom2000InputW === null || i.altitudeM <= 2000 * 0.3048
+        ? []
+        : [
+            line(
+              'P = P0·(1 − 0.04·(h − 2000 ft)/1000 ft)',
+              [term('P0', i.heatInputW, 'power'), term('h', i.altitudeM, 'length')],
+              term('P', r.fourPercentFrom2000InputW, 'power'),
+              'the same rule counted from 2000 ft, as some print it',
             ),
           ]),
     ],

@@ -9,7 +9,7 @@ export const draughtWorking = defineWorking({
   group: 'room',
   inputs: {
     gas: GAS,
-    o2Dry: ask('percent', 0, 0.209, { default: 0.08, imperialDefault: 0.08, doubt: { absolute: 0.001 } }),
+    o2Dry: { ...O2, default: 0.08, imperialDefault: 0.08 },
     heightM: ask('length', 0.1, 100, { default: 10, imperialDefault: 9.144, doubt: { absolute: 0.1 } }),
     flueMeanK: ask('temperature', C(-20), C(500), { default: C(150), imperialDefault: F(300), doubt: { absolute: 5 } }),
     outsideK: ask('temperature', C(-40), C(50), { default: C(10), imperialDefault: F(50), doubt: { absolute: 1 } }),
@@ -154,10 +154,12 @@ export const roomCoWorking = defineWorking({
   },
   outputs: {
     atTime: tell('ppm'),
-    risePerS: tell('ppm'),
+    risePerMinute: tell('ppm'),
     steady: tell('ppm'),
     secondsToLevel: tell('minutes'),
   },
+  // 2: the rise was called risePerS and was told by the minute.
+  version: 2,
   principal: ['atTime', 'secondsToLevel', 'steady'],
   notes: ['people-first', 'well-mixed', 'co-no-smell'],
   compute: (i) => {
@@ -178,7 +180,7 @@ export const roomCoWorking = defineWorking({
     if (!made.ok) return made
     return answer({
       atTime: made.value.atTime,
-      risePerS: made.value.slopePerS * 60,
+      risePerMinute: made.value.slopePerS * 60,
       steady: made.value.steady,
       secondsToLevel: made.value.secondsToLevel,
     })

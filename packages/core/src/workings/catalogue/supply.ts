@@ -85,6 +85,7 @@ export const pipeRunWorking = defineWorking({
     gas: GAS,
     size: choose(SIZES, 'cu-22', 'st-1/2'),
     insideDiameterM: may('bore', 0.002, 1, { doubt: { absolute: 5e-5 } }),
+    roughnessM: may('roughness', 0, 0.001),
     lengthM: LENGTH,
     flowM3PerS: FLOW,
     gaugePa: ask('gauge', 0, 50_000, { default: 2000, imperialDefault: 7 * IN }),
@@ -110,7 +111,7 @@ export const pipeRunWorking = defineWorking({
     const size = pipeSize(i.size)!
     const d = i.insideDiameterM ?? size.insideDiameterM
     const inPipe = pipeGas(gas.value, i.gaugePa, i.barometerPa ?? ATMOSPHERE_PA)
-    const roughnessM = ROUGHNESS_M[size.material]
+    const roughnessM = i.roughnessM ?? ROUGHNESS_M[size.material]
     const dropAt = (insideDiameterM: number, flowM3PerS: number) =>
       pipeDrop({ insideDiameterM, lengthM: i.lengthM, flowM3PerS, roughnessM }, inPipe)
     const drop = dropAt(d, i.flowM3PerS)

@@ -74,6 +74,7 @@ const pressureTest = <const K extends 'tightness' | 'let-by'>(kind: K) => {
       verdict: finding(['passes', 'fails', 'cannot-tell'] as const),
     },
     principal: ['verdict', 'leakM3PerS', 'smallestLeakM3PerS'],
+    saidAs: { volumeM3: 'pipes' },
     notes: ['any-smell-fails', 'temperature-moves-gauge', 'stabilise-first', 'profile-decides'],
     compute: (i) => {
       const volumeM3 = volumeOf(i)
@@ -142,6 +143,7 @@ export const smallestLeakWorking = defineWorking({
   },
   outputs: { smallestLeakM3PerS: tell('leak'), secondsNeeded: tell('minutes'), volumeM3: tell('volume') },
   principal: ['smallestLeakM3PerS', 'secondsNeeded'],
+  saidAs: { volumeM3: 'pipes', leakM3PerS: 'wantedM3PerS' },
   notes: ['smell-sees-more'],
   compute: (i) => {
     const volumeM3 = volumeOf(i)

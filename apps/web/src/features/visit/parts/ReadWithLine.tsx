@@ -34,6 +34,8 @@ export function ReadWithLine({ need, readOnly }: { readonly need: Need; readonly
             <button
               key={i.id}
               type="button"
+              // Not in the way from one figure to the next: the key I opens the same.
+              tabIndex={-1}
               className="min-h-6 cursor-pointer underline decoration-dotted underline-offset-2"
               title={t('instruments.change')}
               onClick={() => openDialog('instruments')}

@@ -16,7 +16,7 @@ import { PhotosDialog } from './PhotosDialog'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
 
-const KEYS = ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', '/', '?'] as const
+const KEYS = ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', '/', '?'] as const
 
 /** Everything of a visit that opens over it. */
 export function VisitDialogs({

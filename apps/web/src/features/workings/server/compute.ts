@@ -1,10 +1,15 @@
-import { type Field, runWorking, workingById } from '@lucerna/core/workings'
+import type { MonteCarloResult } from '@lucerna/core/measure'
+import { type Field, runWorking, scatterWorking, type Working, workingById } from '@lucerna/core/workings'
 import { unitsOf } from '@lucerna/core/units'
 import type { Problem } from '@lucerna/core/result'
+import { seededRandom } from '@lucerna/sim/random'
 import { z } from 'zod'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
 import { t } from '@/ui/words'
 import { labelOf, problemWords } from '../words'
+
+/** So many draws take a tenth of a second; a machine that wants more asks again with another seed. */
+const DRAWS_MAX = 100_000
 
 /** What `POST /api/v1/workings/{id}` takes. */
 const computeRequestSchema = z
@@ -14,6 +19,21 @@ const computeRequestSchema = z
       description:
         'Standard uncertainties of numeric inputs, SI. Without it the usual ones of the fields count; an empty object means none.',
     }),
+    monteCarlo: z
+      .strictObject({
+        samples: z.number().int().min(100).max(DRAWS_MAX).default(20_000),
+        seed: z
+          .number()
+          .int()
+          .min(0)
+          .max(2 ** 31 - 1)
+          .default(1),
+      })
+      .optional()
+      .meta({
+        description:
+          'Draws the inputs within their doubts and says how every principal figure spreads. The same seed gives the same answer.',
+      }),
   })
   .meta({ id: 'ComputeRequest' })
 
@@ -48,6 +68,27 @@ function itemOf(workingId: string, problem: Problem, fields: Readonly<Record<str
 
 const hasKey = (path: readonly (string | number)[]): boolean => typeof path[0] === 'string'
 
+/** How the figures spread when the inputs are drawn within their doubts. @throws ApiProblem 422 when nothing is in doubt, or no draw has an answer. */
+function spreadOf(
+  working: Working,
+  { input, uncertainty }: Pick<z.infer<typeof computeRequestSchema>, 'input' | 'uncertainty'>,
+  { samples, seed }: { readonly samples: number; readonly seed: number },
+): MonteCarloResult<string> {
+  const refuse = (problem: Problem | undefined): never => {
+    throw new ApiProblem(
+      422,
+      'invalid-input',
+      'Nothing was drawn: see errors.',
+      problem ? [{ ...itemOf(working.id, problem, working.inputs), path: 'monteCarlo' }] : [],
+    )
+  }
+  const run = scatterWorking(working, input, uncertainty, seededRandom(seed), samples)
+  if (!run.ok) return refuse(run.error[0])
+  run.value.run(samples)
+  const result = run.value.result()
+  return result.ok ? result.value : refuse(result.error)
+}
+
 /**
  * One calculation for machines: checks, computes, says its uncertainty, working and warnings. Throws an {@link ApiProblem}: 404 for an unknown working, 422 with
  * every field that is wrong and the range that is allowed.
@@ -60,7 +101,7 @@ export function computeWorking(id: string, body: unknown) {
     throw new ApiProblem(
       422,
       'invalid-request',
-      'Send {"input": {…}} and, if you like, {"uncertainty": {…}}.',
+      'Send {"input": {…}} and, if you like, {"uncertainty": {…}} and {"monteCarlo": {…}}.',
       request.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message })),
     )
   const answer = runWorking(working, request.data.input, request.data.uncertainty)
@@ -72,7 +113,9 @@ export function computeWorking(id: string, body: unknown) {
       answer.error.map((p) => itemOf(id, p, working.inputs)),
     )
   const { result, uncertainty, sensitivity, working: lines, warnings } = answer.value
+  const { monteCarlo } = request.data
   return {
+    ...(monteCarlo && { spread: spreadOf(working, request.data, monteCarlo) }),
     result,
     uncertainty,
     sensitivity,

@@ -23,6 +23,8 @@ export function schemasOf(working: Working): { input: z.ZodObject; result: z.Zod
 
 interface WorkingDescription {
   readonly id: string
+  /** Of its outputs: raised when one of them gets another name or meaning. */
+  readonly version: number
   readonly group: string
   readonly title: string
   readonly description: string
@@ -38,6 +40,7 @@ export function describeWorkings(): readonly WorkingDescription[] {
     const { input, result } = schemasOf(working)
     return {
       id: working.id,
+      version: working.version,
       group: working.group,
       title: t(`calculation.${working.id}.title`),
       description: t(`calculation.${working.id}.what`),
