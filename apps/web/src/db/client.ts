@@ -1,22 +1,66 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/postgres-js'
-import { sql } from 'drizzle-orm'
 import postgres from 'postgres'
 import { env } from '@/server/env'
 import * as schema from './schema'
 
+/** A statement with more parameters is a long list, of a length that hardly comes twice: it is not kept. */
+const MOST_PARAMETERS = 60
+/** A kept statement is planned anew for the values at hand: a plan for everybody's values suits no firm. */
+const PLANNING = { plan_cache_mode: 'force_custom_plan' } as const
+
+/**
+ * A driver that keeps its statements on the connection. An unkept one costs two round trips (what are its parameters? here they are) and lets nothing
+ * be sent behind it; a kept one costs one, and several go out together.
+ */
+function preparing<S extends postgres.Sql | postgres.TransactionSql>(sql: S): S {
+  const { unsafe } = sql
+  sql.unsafe = ((text: string, values: never[] = [], options: postgres.UnsafeQueryOptions = {}) =>
+    unsafe(text, values, { ...options, prepare: values.length <= MOST_PARAMETERS })) as typeof unsafe
+  if ('begin' in sql) {
+    const begin = sql.begin.bind(sql) as (...given: unknown[]) => Promise<unknown>
+    const wrap = (work: (tx: postgres.TransactionSql) => unknown) => (tx: postgres.TransactionSql) => work(preparing(tx))
+    sql.begin = ((...given: unknown[]) => begin(...given.map((g) => (typeof g === 'function' ? wrap(g as never) : g)))) as typeof sql.begin
+  }
+  return sql
+}
+
+/** What the database ends by itself, ms: a query that runs on, a transaction that nobody goes on with, a wait for a row. */
+interface Limits {
+  readonly statement_timeout?: number
+  readonly idle_in_transaction_session_timeout?: number
+  readonly lock_timeout?: number
+}
+const SERVING: Limits = { statement_timeout: 30_000, idle_in_transaction_session_timeout: 30_000, lock_timeout: 15_000 }
+
 /** A pool of connections that speaks our schema. Timestamps stay text: the core wants ISO strings, not Date objects. */
-export const connect = (url: string, max = 10) => {
-  const client = postgres(url, { max, onnotice: () => {}, connect_timeout: 5 })
+export const connect = (url: string, max = 10, limits: Limits = {}) => {
+  const client = preparing(postgres(url, { max, onnotice: () => {}, connect_timeout: 5, connection: { ...PLANNING, ...limits } }))
   return { client, db: drizzle(client, { schema, casing: 'snake_case' }) }
 }
 
 export type Database = ReturnType<typeof connect>['db']
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
-const shared = globalThis as typeof globalThis & { lucernaDatabase?: ReturnType<typeof connect> }
+type Pool = ReturnType<typeof connect>
+const shared = globalThis as typeof globalThis & { lucernaDatabase?: Pool; lucernaProgress?: Pool }
 
 /** The application's own pool (a role that owns no table). Kept across reloads in development. */
-export const database = (): Database => (shared.lucernaDatabase ??= connect(env().LUCERNA_APP_DATABASE_URL)).db
+export const database = (): Database => (shared.lucernaDatabase ??= connect(env().LUCERNA_APP_DATABASE_URL, 10, SERVING)).db
+
+/**
+ * A small pool of its own for what long work tells beside its transaction: how far it is, and whether it is to stop. Out of the common pool it would wait
+ * for connections that wait for it.
+ */
+export const progressDatabase = (): Database => (shared.lucernaProgress ??= connect(env().LUCERNA_APP_DATABASE_URL, 2, SERVING)).db
+
+/** Inside a transaction no second connection of the same pool may be asked for: thirty at once would wait for each other for good. */
+const held = new AsyncLocalStorage<Pick<Database, 'transaction'>>()
+
+/** @throws Error when a transaction of this pool is open around the caller: a mistake of the program. */
+export function mayConnect(db: Pick<Database, 'transaction'>): void {
+  if (held.getStore() === db) throw new Error('A second connection was asked for inside a transaction.')
+}
 
 /** Who is asking, as far as the database has to know. */
 export interface Scope {
@@ -27,13 +71,36 @@ export interface Scope {
 /**
  * Runs queries inside one firm: a transaction in which row-level security shows and accepts only that firm's rows. Every query on a firm's data
  * goes through here.
+ *
+ * @param options `plans: 'generic'` keeps the plans of its statements: for work that only ever looks things up by their keys.
  */
-export function inFirm<T>(scope: Scope, work: (tx: Transaction) => Promise<T>, db: Pick<Database, 'transaction'> = database()): Promise<T> {
-  return db.transaction(async (tx) => {
-    await tx.execute(sql`select set_config('lucerna.firm_id', ${scope.firmId}, true), set_config('lucerna.user_id', ${scope.userId}, true)`)
-    return work(tx)
-  })
+export function inFirm<T>(
+  scope: Scope,
+  work: (tx: Transaction) => Promise<T>,
+  db: Pick<Database, 'transaction'> = database(),
+  { plans = 'custom' }: { readonly plans?: 'custom' | 'generic' } = {},
+): Promise<T> {
+  mayConnect(db)
+  return held.run(db, () =>
+    db.transaction(async (tx) => {
+      // Sent at once and not waited for: the connection does it before anything that the work asks, and saves a round trip.
+      const scoped = wireOf(tx)
+        .unsafe(
+          `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('plan_cache_mode', $3, true)`,
+          [scope.firmId, scope.userId, `force_${plans}_plan`],
+        )
+        .execute()
+      scoped.catch(() => undefined)
+      const result = await work(tx)
+      await scoped
+      return result
+    }),
+  )
 }
+
+/** The driver's own handle of a transaction: what is executed on it goes out before whatever is asked later. */
+const wireOf = (tx: Transaction): postgres.TransactionSql =>
+  (tx as unknown as { session: { client: postgres.TransactionSql } }).session.client
 
 /** ISO 8601 with milliseconds in UTC, from the text PostgreSQL gives. `isoInstant('2026-06-01 09:00:00+00')` → `'2026-06-01T09:00:00.000Z'`. */
 export const isoInstant = (text: string): string => new Date(text).toISOString()

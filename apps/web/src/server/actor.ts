@@ -1,17 +1,45 @@
-import { headers } from 'next/headers'
+import { createHmac, timingSafeEqual } from 'node:crypto'
+import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { cache } from 'react'
-import { type Actor, actorOf } from './actorOf'
-import { auth } from './auth'
+import { type Actor, actorOf, actorOfToken } from './actorOf'
+import { auth, SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './auth'
+import { env } from './env'
 
 export { type Actor, unitsFor } from './actorOf'
 
 const currentSession = cache(async () => auth().api.getSession({ headers: await headers() }))
 
-/** The actor of the running request, or null; asked once a request. */
+/**
+ * The token in a session cookie as the sign-in library signs it (`token.signature`, HMAC-SHA256 in base64); null when it was not signed by us.
+ *
+ * @example
+ * signedToken('abc.3q2+7w==', secret) // null: another signature belongs to abc
+ */
+export function signedToken(cookie: string, secret: string): string | null {
+  const dot = cookie.lastIndexOf('.')
+  if (dot < 1) return null
+  const token = cookie.slice(0, dot)
+  const given = Buffer.from(cookie.slice(dot + 1), 'base64')
+  const wanted = createHmac('sha256', secret).update(token).digest()
+  return given.length === wanted.length && timingSafeEqual(given, wanted) ? token : null
+}
+
+/**
+ * The actor of the running request, or null; asked once a request. A session that need not be renewed is looked up in one question, everything else (renewal,
+ * a cookie that is not as it should be) is the sign-in library's.
+ */
 export const currentActor = cache(async (): Promise<Actor | null> => {
+  const jar = await cookies()
+  const cookie = jar.get(SESSION_COOKIE)?.value ?? jar.get(`__Secure-${SESSION_COOKIE}`)?.value
+  // Without a cookie there is no session.
+  if (cookie === undefined) return null
+  const now = new Date()
+  const token = signedToken(cookie, env().LUCERNA_AUTH_SECRET)
+  const known = token === null ? null : await actorOfToken(token, now.toISOString())
+  if (known && now.getTime() - known.renewedAt.getTime() < SESSION_RENEWED_EVERY_S * 1000) return known.actor
   const session = await currentSession()
-  return session ? actorOf(session.user.id, new Date().toISOString()) : null
+  return session ? actorOf(session.user.id, now.toISOString()) : null
 })
 
 /** The session of the running request, or null. */

@@ -1,7 +1,6 @@
 import { actingRole, type Role } from '@lucerna/core/visit'
-import { and, eq, isNull, sql } from 'drizzle-orm'
-import { type Database, database, type Scope } from '@/db/client'
-import { firm, membership, preference, user } from '@/db/schema'
+import { sql } from 'drizzle-orm'
+import { type Database, database, mayConnect, type Scope } from '@/db/client'
 import type { Units } from '@/ui/figures'
 
 /** The signed-in person, with the firm they act for and the role they act in (a lapsed licence acts as an apprentice). */
@@ -20,35 +19,53 @@ export interface Actor extends Scope {
 /** The units to show to somebody under a practice. */
 export const unitsFor = (actor: Pick<Actor, 'units'>, practice: Units): Units => actor.units ?? practice
 
+interface ActingRow extends Record<string, unknown> {
+  readonly user_id: string
+  readonly name: string
+  readonly session_updated_at: string | Date | null
+  readonly firm_id: string
+  readonly firm_name: string
+  readonly role: Role
+  readonly licence_number: string | null
+  readonly licence_until: string | null
+  readonly units: string | null
+  readonly far_view_tones: boolean
+}
+
+async function actingPerson(byUser: string | null, byToken: string | null, db: Pick<Database, 'execute'>): Promise<ActingRow | undefined> {
+  const [row] = await db.execute<ActingRow>(
+    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones from acting_person(${byUser}::text, ${byToken}::text)`,
+  )
+  return row
+}
+
+const actorFrom = (row: ActingRow, now: string): Actor => ({
+  userId: row.user_id,
+  firmId: row.firm_id,
+  name: row.name,
+  firmName: row.firm_name,
+  heldRole: row.role,
+  role: actingRole(row.role, row.licence_until, now),
+  licenceNumber: row.licence_number,
+  licenceUntil: row.licence_until,
+  units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
+  farViewTones: row.far_view_tones,
+})
+
 /** The actor for a user id, or null when that user belongs to no firm (any more). */
 export async function actorOf(userId: string, now: string, db: Database = database()): Promise<Actor | null> {
-  return db.transaction(async (tx) => {
-    await tx.execute(sql`select set_config('lucerna.user_id', ${userId}, true)`)
-    const [own] = await tx
-      .select()
-      .from(membership)
-      .where(and(eq(membership.userId, userId), isNull(membership.leftAt)))
-      .limit(1)
-    if (!own) return null
-    await tx.execute(sql`select set_config('lucerna.firm_id', ${own.firmId}, true)`)
-    const [row] = await tx
-      .select({ firmName: firm.name, name: user.name, units: preference.units, tones: preference.farViewTones })
-      .from(firm)
-      .innerJoin(user, eq(user.id, userId))
-      .leftJoin(preference, and(eq(preference.firmId, firm.id), eq(preference.userId, userId)))
-      .where(eq(firm.id, own.firmId))
-    if (!row) return null
-    return {
-      userId,
-      firmId: own.firmId,
-      name: row.name,
-      firmName: row.firmName,
-      heldRole: own.role,
-      role: actingRole(own.role, own.licenceUntil, now),
-      licenceNumber: own.licenceNumber,
-      licenceUntil: own.licenceUntil,
-      units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
-      farViewTones: row.tones ?? false,
-    }
-  })
+  mayConnect(db)
+  const row = await actingPerson(userId, null, db)
+  return row ? actorFrom(row, now) : null
+}
+
+/** The actor of a session that holds, by its token, and when the session was last renewed; null when there is no such session, or no firm to act for. */
+export async function actorOfToken(
+  token: string,
+  now: string,
+  db: Database = database(),
+): Promise<{ readonly actor: Actor; readonly renewedAt: Date } | null> {
+  mayConnect(db)
+  const row = await actingPerson(null, token, db)
+  return row?.session_updated_at ? { actor: actorFrom(row, now), renewedAt: new Date(row.session_updated_at) } : null
 }

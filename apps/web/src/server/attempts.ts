@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { type Database, database } from '@/db/client'
+import { type Database, database, mayConnect } from '@/db/client'
 import { rateLimit } from '@/db/schema'
 import { v7 as uuidv7 } from 'uuid'
 
@@ -14,6 +14,7 @@ export interface Allowance {
  * when the time since the first try is over.
  */
 export async function allowed(key: string, { most, seconds }: Allowance, nowMs: number, db: Database = database()): Promise<boolean> {
+  mayConnect(db)
   const [row] = await db
     .insert(rateLimit)
     .values({ id: uuidv7(), key, count: 1, lastRequest: nowMs })

@@ -18,6 +18,12 @@ const addressOf = (body: unknown): string =>
     .toLowerCase()
     .slice(0, 200)
 
+const COOKIE_PREFIX = 'lucerna'
+/** The name of the session's cookie, behind `__Secure-` on https. */
+export const SESSION_COOKIE = `${COOKIE_PREFIX}.session_token`
+/** A session that is used is renewed once in so long, s. */
+export const SESSION_RENEWED_EVERY_S = 60 * 60 * 24
+
 /** The sign-in library on our tables: sessions and attempt counts live in PostgreSQL. */
 const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
   const here = new URL(settings.publicUrl)
@@ -70,7 +76,7 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
         )
       },
     },
-    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: 60 * 60 * 24 },
+    session: { expiresIn: 60 * 60 * 24 * 14, updateAge: SESSION_RENEWED_EVERY_S },
     rateLimit: { enabled: true, storage: 'database', window: 60, max: 200, customRules: { '/sign-in/email': { window: 60, max: 20 } } },
     disabledPaths: ['/update-user', '/change-email', '/delete-user', '/sign-up/email'],
     hooks: {
@@ -96,7 +102,7 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
         await uncount(`sign-in-from:${from}`, db)
       }),
     },
-    advanced: { database: { generateId: () => uuidv7() }, cookiePrefix: 'lucerna' },
+    advanced: { database: { generateId: () => uuidv7() }, cookiePrefix: COOKIE_PREFIX },
     telemetry: { enabled: false },
     plugins: [nextCookies()],
   })

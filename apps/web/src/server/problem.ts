@@ -20,7 +20,7 @@ const TITLES: Record<number, string> = {
   428: 'The version is missing',
   429: 'Too many tries',
   500: 'Something went wrong on our side',
-  503: 'The database is away',
+  503: 'The database is away or busy',
 }
 
 /** A refusal on its way out: thrown by the functions behind the API, written as problem+json (RFC 9457) by {@link problemResponse}. */
@@ -44,9 +44,10 @@ export function problemResponse(
   detail: string,
   errors: readonly ProblemItem[] = [],
   more: Readonly<Record<string, unknown>> = {},
+  headers: Readonly<Record<string, string>> = {},
 ): Response {
   return Response.json(
     { ...more, type: `urn:lucerna:problem:${code}`, title: TITLES[status] ?? 'Error', status, detail, errors },
-    { status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' } },
+    { status, headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store', ...headers } },
   )
 }

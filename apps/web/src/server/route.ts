@@ -1,6 +1,8 @@
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from './actor'
 import { currentActor } from './actor'
+import { unkeepable } from '@lucerna/core/shapes'
+import { databaseProblem } from './databaseProblem'
 import { log } from './log'
 import { isId } from './isId'
 import { ApiProblem, problemResponse } from './problem'
@@ -34,8 +36,22 @@ export async function readBytes(request: Request, most: number, tooLarge: () => 
   return Buffer.concat(chunks)
 }
 
-/** The body as JSON; over 1 MB is 413, no JSON is 400. */
+/** The body as JSON whose texts can all be kept; over 1 MB is 413, no JSON is 400, a text that no database keeps is 422 with its path. */
 export async function readJson(request: Request): Promise<unknown> {
+  const body = await readRawJson(request)
+  const path = unkeepable(body)
+  if (path)
+    throw new ApiProblem(
+      422,
+      'not-plain',
+      'A text in it holds a character that cannot be kept (NUL or half a surrogate pair). Nothing was stored.',
+      [{ path: path.join('.'), message: 'Take the character out and send it again.', code: 'not-plain' }],
+    )
+  return body
+}
+
+/** The same for bodies whose own schema looks at every text, and names the place better than a path can. */
+export async function readRawJson(request: Request): Promise<unknown> {
   const bytes = await readBytes(
     request,
     MAX_BODY,
@@ -78,6 +94,12 @@ export async function apiRoute(request: Request, work: (actor: Actor) => Promise
       return await work(actor)
     } catch (error) {
       if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors, error.more)
+      const refused = databaseProblem(error)
+      if (refused) {
+        log.warn({ requestId, err: withoutValues(error) }, 'refused by the database')
+        const { status, code, detail, retryAfterS } = refused
+        return problemResponse(status, code, detail, [], {}, retryAfterS === undefined ? {} : { 'retry-after': String(retryAfterS) })
+      }
       log.error({ requestId, err: withoutValues(error) }, 'request failed')
       return problemResponse(500, 'internal', `Something went wrong on our side; nothing was stored. Try again. (${requestId})`)
     }

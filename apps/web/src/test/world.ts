@@ -18,9 +18,10 @@ export const closeAll = async (): Promise<void> => {
   await owner.client.end()
   // The application's own pool and its listening connection, if what was tested opened them.
   type Ending = { client: { end: () => Promise<void> } | null }
-  const own = globalThis as typeof globalThis & { lucernaDatabase?: Ending; lucernaLive?: Ending }
+  const own = globalThis as typeof globalThis & { lucernaDatabase?: Ending; lucernaProgress?: Ending; lucernaLive?: Ending }
   await own.lucernaLive?.client?.end()
   await own.lucernaDatabase?.client?.end()
+  await own.lucernaProgress?.client?.end()
 }
 
 /** A person of the demo world as they act now. */

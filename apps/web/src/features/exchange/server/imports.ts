@@ -1,7 +1,7 @@
 import { readFile } from '@lucerna/core/formats'
 import { and, asc, desc, eq, gt, lt, or, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { inFirm, isoInstant, type Transaction } from '@/db/client'
+import { inFirm, isoInstant, progressDatabase, type Transaction } from '@/db/client'
 import { insertMany } from '@/db/insertMany'
 import { importJob, importRow, user } from '@/db/schema'
 import { reindexSite } from '@/features/places/server/registers'
@@ -322,14 +322,18 @@ interface StagedData {
 /** Takes every row over in one transaction; cancelled or failed, nothing is. */
 export async function takeOver(actor: Actor, id: string): Promise<void> {
   const mark = (set: Partial<Job>) =>
-    inFirm(actor, async (tx) => {
-      const [row] = await tx
-        .update(importJob)
-        .set({ ...set, updatedAt: now() })
-        .where(at(actor.firmId, id))
-        .returning({ cancelAsked: importJob.cancelAsked })
-      return row?.cancelAsked ?? false
-    })
+    inFirm(
+      actor,
+      async (tx) => {
+        const [row] = await tx
+          .update(importJob)
+          .set({ ...set, updatedAt: now() })
+          .where(at(actor.firmId, id))
+          .returning({ cancelAsked: importJob.cancelAsked })
+        return row?.cancelAsked ?? false
+      },
+      progressDatabase(),
+    )
   try {
     await inFirm(actor, async (tx) => {
       const { cards } = await loadLookups(tx, actor.firmId)

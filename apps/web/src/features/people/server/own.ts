@@ -1,7 +1,7 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto'
 import Bowser from 'bowser'
 import { and, desc, eq, gt, ne } from 'drizzle-orm'
-import type { Transaction } from '@/db/client'
+import { type Database, database, inFirm, type Transaction } from '@/db/client'
 import { account, firm, membership, practiceProfile, preference, session } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
@@ -26,22 +26,31 @@ export async function setPreferences(tx: Transaction, actor: Actor, body: unknow
  *
  * @throws ApiProblem 403 role or wrong password, 422, 429
  */
-export async function setPasscode(tx: Transaction, actor: Actor, body: unknown, now: string): Promise<void> {
+export async function setPasscode(actor: Actor, body: unknown, now: string, db: Database = database()): Promise<void> {
   mustMay(actor, 'work.confirm')
   const { passcode, password } = parseFields(setPasscodeSchema, body)
-  if (!(await allowed(`password:${actor.userId}`, PASSCODE, Date.parse(now)))) throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
-  const [own] = await tx
+  // Tries are counted, and passwords worked out, before and not inside a transaction.
+  if (!(await allowed(`password:${actor.userId}`, PASSCODE, Date.parse(now), db)))
+    throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
+  const [own] = await db
     .select({ hash: account.password })
     .from(account)
     .where(and(eq(account.userId, actor.userId), eq(account.providerId, 'credential')))
   if (!own?.hash || !(await verifyPassword({ hash: own.hash, password })))
     throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'password', message: t('field.password-wrong') }])
-  await forgive(`password:${actor.userId}`)
-  await tx
-    .update(membership)
-    .set({ passcodeHash: await hashPassword(passcode) })
-    .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, actor.userId)))
-  await audit(tx, actor, 'passcode-set', ['person', actor.userId], now)
+  await forgive(`password:${actor.userId}`, db)
+  const passcodeHash = await hashPassword(passcode)
+  await inFirm(
+    actor,
+    async (tx) => {
+      await tx
+        .update(membership)
+        .set({ passcodeHash })
+        .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, actor.userId)))
+      await audit(tx, actor, 'passcode-set', ['person', actor.userId], now)
+    },
+    db,
+  )
 }
 
 export interface SessionShown {

@@ -368,7 +368,7 @@ describe('confirming by passcode on the apprentice’s device', () => {
   test('setting one asks for the password, six to eight digits, and a licence', async () => {
     const { userId } = await joined()
     const actor = (await actorOf(userId, now(), appDb))!
-    const set = (who: Actor, passcode: string, password: string) => inside(who, (tx) => setPasscode(tx, who, { passcode, password }, now()))
+    const set = (who: Actor, passcode: string, password: string) => setPasscode(who, { passcode, password }, now(), appDb)
     expect(fieldsOf(await refused(set(actor, '123', PASSWORD)))).toHaveProperty('passcode')
     expect(fieldsOf(await refused(set(actor, '123456', 'wrong')))).toHaveProperty('password')
     expect(await refused(set(ilse, '123456', PASSWORD))).toMatchObject({ status: 403 })

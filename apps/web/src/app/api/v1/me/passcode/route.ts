@@ -1,4 +1,3 @@
-import { inFirm } from '@/db/client'
 import { setPasscode } from '@/features/people/server/own'
 import { apiRoute, readJson } from '@/server/route'
 
@@ -6,6 +5,6 @@ import { apiRoute, readJson } from '@/server/route'
 export const PUT = (request: Request): Promise<Response> =>
   apiRoute(request, async (actor) => {
     const body = await readJson(request)
-    await inFirm(actor, (tx) => setPasscode(tx, actor, body, new Date().toISOString()))
+    await setPasscode(actor, body, new Date().toISOString())
     return new Response(null, { status: 204 })
   })

@@ -2,7 +2,7 @@ import { inFirm } from '@/db/client'
 import { appendList, readList } from '@/features/visit/server/append'
 import { loadEvents } from '@/features/visit/server/log'
 import { visitRow } from '@/features/visit/server/row'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { apiRoute, pathId, readRawJson } from '@/server/route'
 
 interface Context {
   readonly params: Promise<{ id: string }>
@@ -12,8 +12,10 @@ interface Context {
 export const POST = (request: Request, context: Context): Promise<Response> =>
   apiRoute(request, async (actor) => {
     const visitId = pathId((await context.params).id)
-    const list = readList(actor, visitId, await readJson(request))
-    return Response.json(await inFirm(actor, (tx) => appendList(tx, actor, list, new Date().toISOString())))
+    const list = readList(actor, visitId, await readRawJson(request))
+    return Response.json(
+      await inFirm(actor, (tx) => appendList(tx, actor, list, new Date().toISOString()), undefined, { plans: 'generic' }),
+    )
   })
 
 /** The log after a given place: `?after=12`. */
