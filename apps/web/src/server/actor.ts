@@ -1,29 +1,14 @@
-import { createHmac, timingSafeEqual } from 'node:crypto'
 import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { cache } from 'react'
 import { type Actor, actorOf, actorOfToken } from './actorOf'
 import { auth, SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './auth'
 import { env } from './env'
+import { signedToken } from './signedToken'
 
 export { type Actor, unitsFor } from './actorOf'
 
 const currentSession = cache(async () => auth().api.getSession({ headers: await headers() }))
-
-/**
- * The token in a session cookie as the sign-in library signs it (`token.signature`, HMAC-SHA256 in base64); null when it was not signed by us.
- *
- * @example
- * signedToken('abc.3q2+7w==', secret) // null: another signature belongs to abc
- */
-export function signedToken(cookie: string, secret: string): string | null {
-  const dot = cookie.lastIndexOf('.')
-  if (dot < 1) return null
-  const token = cookie.slice(0, dot)
-  const given = Buffer.from(cookie.slice(dot + 1), 'base64')
-  const wanted = createHmac('sha256', secret).update(token).digest()
-  return given.length === wanted.length && timingSafeEqual(given, wanted) ? token : null
-}
 
 /**
  * The actor of the running request, or null; asked once a request. A session that need not be renewed is looked up in one question, everything else (renewal,

@@ -11,7 +11,12 @@ const NOT_STORABLE = {
   code: 'not-storable',
   detail: 'Something in this cannot be stored: a character, a number or a date that no database keeps. Nothing was stored.',
 } as const
-const TAKEN = { status: 409, code: 'taken', detail: 'Something with this id or name is there already. Nothing was stored.' } as const
+/** Whose it is already is not told: it may be another firm's. */
+const TAKEN = {
+  status: 409,
+  code: 'not-usable',
+  detail: 'This id or name cannot be used. Nothing was stored; make a new one and send it again.',
+} as const
 const NOT_THERE = { status: 422, code: 'names-nothing', detail: 'It names something that is not there. Nothing was stored.' } as const
 const AWAY = { status: 503, code: 'database-away', detail: 'The database is away. Nothing was stored; try again.', retryAfterS: 5 } as const
 const BUSY = {

@@ -126,7 +126,7 @@ export const SCHEMA_NAMES = Object.keys(PUBLISHED)
 /** The JSON Schemas of the open formats; public, so that other programs can check what they write. */
 export async function schemaRoute(_request: Request, context: { readonly params: Promise<{ name: string }> }): Promise<Response> {
   const { name } = await context.params
-  const schema = PUBLISHED[name]
+  const schema = Object.hasOwn(PUBLISHED, name) ? PUBLISHED[name] : undefined
   if (!schema)
     return Response.json(
       { type: 'about:blank', title: 'not-found', status: 404, detail: `Published are ${SCHEMA_NAMES.join(', ')}.` },

@@ -113,12 +113,12 @@ export async function standingInvitations(tx: Transaction, actor: Actor): Promis
 
 /** The parts of an invitation's link; null when it is none. */
 function readToken(token: string): { firmId: string; secret: string } | null {
-  const [firmId = '', secret = ''] = decodeURIComponent(token).split('.')
+  const [firmId = '', secret = ''] = token.replaceAll('%2E', '.').split('.')
   return isId(firmId) && /^[\w-]{32}$/.test(secret) ? { firmId: firmId.toLowerCase(), secret } : null
 }
 
 /** Nobody is signed in yet: the link itself says which firm, and its secret proves it. */
-function byToken<T>(
+async function byToken<T>(
   token: string,
   now: string,
   work: (tx: Transaction, row: typeof invitation.$inferSelect, firmName: string) => Promise<T>,

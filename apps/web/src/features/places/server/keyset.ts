@@ -1,4 +1,6 @@
+import { isPlain } from '@lucerna/core/shapes'
 import { z } from 'zod'
+import { ApiProblem } from '@/server/problem'
 
 /** Where a page of a list ended: the sort keys of its last row, as one opaque text for the address. */
 export const toCursor = (keys: readonly string[]): string => Buffer.from(JSON.stringify(keys)).toString('base64url')
@@ -8,11 +10,22 @@ export function fromCursor(cursor: string | undefined, keys: number): string[] |
   if (!cursor) return null
   try {
     const parsed = z
-      .array(z.string().max(300))
+      .array(z.string().max(300).refine(isPlain))
       .length(keys)
       .safeParse(JSON.parse(Buffer.from(cursor, 'base64url').toString()))
     return parsed.success ? parsed.data : null
   } catch {
     return null
   }
+}
+
+/** For machines: a cursor that is none of ours is told, where a page would begin at the start. @throws ApiProblem 422 */
+export function mustBeCursor(cursor: string | null, keys: number): void {
+  if (cursor !== null && fromCursor(cursor, keys) === null)
+    throw new ApiProblem(
+      422,
+      'bad-cursor',
+      'The cursor in "after" is none that this list gave. Take "next" of the page before, or leave it out.',
+      [{ path: 'after', message: 'Not a cursor of this list.', code: 'bad-cursor' }],
+    )
 }

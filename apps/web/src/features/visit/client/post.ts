@@ -16,7 +16,7 @@ export type PostResult =
   /** The server is away, or busy: keep everything and try again. */
   | { readonly kind: 'away' }
   | { readonly kind: 'sign-in' }
-  /** The server broke over the list: nothing of it was stored. */
+  /** The server broke over the list, or refused it without a word about which event: nothing of it was stored. */
   | { readonly kind: 'broke'; readonly message: string }
   /** These of the list were refused; nothing of the list was stored. */
   | { readonly kind: 'refused'; readonly status: number; readonly refused: ReadonlyMap<number, string> }
@@ -46,7 +46,9 @@ export async function postEvents(visitId: string, events: readonly VisitEvent[])
   const said = problem.success ? problem.data : { detail: response.statusText, errors: [] }
   const named = new Map<number, string>()
   for (const e of said.errors) if (e.index !== undefined && !named.has(e.index)) named.set(e.index, e.message)
-  // A refusal that names nothing refuses all of it.
+  // A refusal that names nothing is meant for one of several: sent one by one they tell which.
+  const meansAll = response.status === 403 || response.status === 404
+  if (named.size === 0 && events.length > 1 && !meansAll) return { kind: 'broke', message: said.detail }
   return { kind: 'refused', status: response.status, refused: named.size > 0 ? named : new Map(events.map((_, i) => [i, said.detail])) }
 }
 

@@ -14,6 +14,8 @@ const server = {
   log: [] as StoredEvent[],
   mode: 'up' as 'up' | 'away' | 'sign-in',
   refuses: (_event: VisitEvent): string | null => null,
+  /** Over what it breaks, whatever else is in the list. */
+  breaksOver: null as string | null,
   posts: [] as (readonly VisitEvent[])[],
   /** Holds an answer back until let go. */
   hold: null as Promise<void> | null,
@@ -34,6 +36,8 @@ jest.mock('./post', () => ({
     server.posts.push(events)
     await server.hold
     if (server.mode !== 'up') return { kind: server.mode }
+    if (events.some((e) => (e.data as { text?: string }).text === server.breaksOver))
+      return { kind: 'broke', message: 'Something went wrong.' }
     const refused = new Map(
       events.flatMap((e, i) => {
         const why = server.refuses(e)
@@ -70,7 +74,7 @@ const elsewhere = (text: string) => {
 
 beforeEach(() => {
   visitId = uuidv7()
-  Object.assign(server, { log: [], mode: 'up', refuses: () => null, posts: [], hold: null })
+  Object.assign(server, { log: [], mode: 'up', refuses: () => null, breaksOver: null, posts: [], hold: null })
 })
 afterEach(cleanup)
 
@@ -158,6 +162,34 @@ test('what another person wrote on this device is not sent under this name', asy
   await waitFor(() => expect(log.current.status).toBe('kept'))
   expect(texts(server.log)).toEqual(['of Tobias'])
   expect(await waiting(visitId, 'maren')).toHaveLength(1)
+})
+
+describe('the server breaks', () => {
+  test('over one event of a list: it is found by sending one by one, parked after the second time, and the rest goes up', async () => {
+    server.breaksOver = 'poison'
+    const log = open()
+    await act(() => log.current.record([note('before'), note('poison'), note('after')]))
+    await waitFor(() => expect(texts(server.log)).toEqual(['before', 'after']))
+    await waitFor(() => expect(log.current.status).toBe('kept'))
+    expect(log.current.parked.map((q) => [q.parked?.status, q.parked?.message])).toEqual([[500, 'Something went wrong.']])
+    expect(await onDevice()).toEqual(['poison'])
+    // Lists go up whole again.
+    const before = server.posts.length
+    await act(() => log.current.record([note('one'), note('two')]))
+    await waitFor(() => expect(texts(server.log)).toContain('two'))
+    expect(server.posts.slice(before).map((p) => p.length)).toEqual([2])
+  })
+})
+
+describe('the device refuses', () => {
+  test('what the visit’s own facts refuse is kept and shown, and never sent', async () => {
+    const refused = (e: VisitEvent) => ((e.data as { text?: string }).text === 'not here' ? 'Not in this visit.' : null)
+    const log = renderHook(() => useVisitLog(visitId, [], TOBIAS, refused)).result
+    await act(() => log.current.record([note('here'), note('not here')]))
+    await waitFor(() => expect(log.current.status).toBe('kept'))
+    expect(texts(server.log)).toEqual(['here'])
+    expect(log.current.parked.map((q) => q.parked)).toEqual([{ status: 422, message: 'Not in this visit.' }])
+  })
 })
 
 describe('the server refuses', () => {

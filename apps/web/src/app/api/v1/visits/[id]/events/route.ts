@@ -2,6 +2,7 @@ import { inFirm } from '@/db/client'
 import { appendList, readList } from '@/features/visit/server/append'
 import { loadEvents } from '@/features/visit/server/log'
 import { visitRow } from '@/features/visit/server/row'
+import { ApiProblem } from '@/server/problem'
 import { apiRoute, pathId, readRawJson } from '@/server/route'
 
 interface Context {
@@ -22,10 +23,15 @@ export const POST = (request: Request, context: Context): Promise<Response> =>
 export const GET = (request: Request, context: Context): Promise<Response> =>
   apiRoute(request, async (actor) => {
     const visitId = pathId((await context.params).id)
-    const after = Number(new URL(request.url).searchParams.get('after') ?? 0)
+    const asked = new URL(request.url).searchParams.get('after') ?? '0'
+    const after = Number(asked)
+    if (!/^\d{1,9}$/.test(asked))
+      throw new ApiProblem(422, 'bad-cursor', '"after" is the place of an event in the log: a whole number.', [
+        { path: 'after', message: 'Not a place in a log.', code: 'bad-cursor' },
+      ])
     const events = await inFirm(actor, async (tx) => {
       await visitRow(tx, actor.firmId, visitId, false)
-      return loadEvents(tx, actor.firmId, visitId, Number.isSafeInteger(after) && after > 0 ? after : 0)
+      return loadEvents(tx, actor.firmId, visitId, after)
     })
     return Response.json({ events }, { headers: { 'cache-control': 'no-store' } })
   })
