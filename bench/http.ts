@@ -80,7 +80,10 @@ for (const events of [150, 1000, 10_000]) {
   // The first of each is not counted: connections and prepared statements are made then.
   for (let i = 0; i <= ROUNDS; i++) {
     const [http, row] = [await timed(() => post(++seq, 'note.added', { text: `bench ${i}` })), await timed(() => insert(i))]
-    if (i > 0) (over.push(http), bare.push(row))
+    if (i > 0) {
+      over.push(http)
+      bare.push(row)
+    }
     await sql`delete from visit_event where seq >= 100000`
   }
   rows = median([...bare])
@@ -89,6 +92,16 @@ for (const events of [150, 1000, 10_000]) {
     `event through HTTP        ${mid.toFixed(1)} ms median, ${(mid / rows).toFixed(1)} × the bare insert (${rows.toFixed(2)} ms; meant: 3), p95 ${high.toFixed(1)} ms, ${(high / percentile(bare, 0.95)).toFixed(1)} × its p95 (meant: 5), behind ${events} events`,
   )
 }
+// What the web server itself takes before any work of ours: the same address, turned away for want of a sign-in.
+const turnedAway: number[] = []
+for (let i = 0; i <= ROUNDS; i++) {
+  const took = await timed(() =>
+    fetch(`${baseUrl}/api/v1/visits/${planned.id}/events`, { method: 'POST', body: '{}' }).then((r) => r.text()),
+  )
+  if (i > 0) turnedAway.push(took)
+}
+const away = median(turnedAway)
+console.log(`the same address, nobody signed in: ${away.toFixed(1)} ms median, ${(away / rows).toFixed(1)} × the bare insert`)
 for (const page of ['/today', '/places', `/visits/${planned.id}`, '/workings', '/workings/flue-gas']) {
   const times: number[] = []
   for (let i = 0; i < 12; i++) times.push(await timed(() => fetch(`${baseUrl}${page}`, { headers: { cookie } }).then((r) => r.text())))

@@ -141,6 +141,7 @@ export const en = {
   'report.computed': 'computed',
   'report.unchanged': 'unchanged',
   'report.not-again': 'not measured again',
+  'report.never-valid': 'never measured validly',
   'report.legend':
     'Round bead: inside. Half bead: inside, near a limit. Triangle: outside, pointing the way it is off. Dashed ring: no verdict. Dry flue gas; efficiencies are flue losses only, first principles, 25 °C.',
   'report.worked-out': 'Worked out, as left',

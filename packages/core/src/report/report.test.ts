@@ -76,4 +76,13 @@ test('an unmeasured as-left stays empty', () => {
   })
 })
 
+test('a reading that was never valid stands neither as found nor as left, and is told with the reason', () => {
+  const l = new TestLog().start()
+  l.read({ 'pressure.working': 2030 }, 'max', 'inlet', 'early')
+  const [line] = report(l).appliances[0]!.lines
+  expect(line).toMatchObject({ asFound: null, asLeft: null, neverValid: 2030, status: 'none', because: 'early' })
+  l.read({ 'pressure.working': 2040 }, 'max', 'inlet')
+  expect(report(l).appliances[0]!.lines[0]).toMatchObject({ asFound: 2040, neverValid: null })
+})
+
 test('a visit that never began has no report', () => expect(() => report(new TestLog())).toThrow())

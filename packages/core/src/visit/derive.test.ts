@@ -59,6 +59,12 @@ test('every figure is that of the flue analysis, whichever gas was measured', ()
   expect(of(set(0.05), 'o2.flueComputed')).toBeUndefined()
 })
 
+test('CO air-free stands on the oxygen of air that the practice tells it by', () => {
+  const at = (base?: number) => deriveFlue(gas, set(0.05), base).find((d) => d.measurandId === 'co.airFree')!.valueSi
+  for (const base of [0.209, 0.2095, 0.21]) expect(at(base)).toBeCloseTo((60e-6 * base) / (base - 0.05), 12)
+  expect(at(0.21)).toBeLessThan(at(0.209))
+})
+
 test('doubt is carried through: more of it in, more of it out; unknown in, unknown out', () => {
   const sharp = of(set(0.05, 0.0005), 'co.airFree')?.standardUncertainty ?? 0
   const blunt = of(set(0.05, 0.002), 'co.airFree')?.standardUncertainty ?? 0

@@ -181,9 +181,13 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
           {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
         </span>
       </td>
-      <td className="py-1 pr-3 text-right">{write(l.asFound)}</td>
+      <td className="py-1 pr-3 text-right">
+        {l.neverValid === null ? write(l.asFound) : <span className="quiet">({write(l.neverValid)})</span>}
+      </td>
       <td className="py-1 pr-3 text-right font-semibold">
-        {l.change === 'not-measured-again' ? (
+        {l.neverValid !== null ? (
+          <span className="font-normal text-warning">{t('report.never-valid')}</span>
+        ) : l.change === 'not-measured-again' ? (
           <span className="font-normal text-warning">{t('report.not-again')}</span>
         ) : l.change === 'unchanged' && l.asFound !== null ? (
           <span className="font-normal quiet">{t('report.unchanged')}</span>
@@ -206,7 +210,9 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
         )}
       </td>
       <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
-        {l.because === 'no-band' ? (
+        {l.neverValid !== null ? (
+          <span className="text-xs font-normal quiet">{t(`because.${l.because}`)}</span>
+        ) : l.because === 'no-band' ? (
           <span className="font-normal quiet">{t('verdict.no-band')}</span>
         ) : (
           <span className="flex items-center gap-1.5">

@@ -80,6 +80,8 @@ export function VisitScreen(props: VisitScreenProps) {
   const known = useMemo(() => context.instruments.map((i) => i.id), [context])
   const remembered = useRememberedSet(actor.userId, props.held, known)
   const instruments = visit.instrumentSets[actor.userId] ?? planned ?? remembered
+  /** What is ticked while the list is open: one choice is one entry, written down when it closes. */
+  const [ticking, setTicking] = useState<InstrumentSet | null>(null)
   const chooseInstruments = (set: InstrumentSet) => {
     rememberSet(actor.userId, set)
     if (visit.status === 'open') void log.record([{ type: 'instruments.chosen', data: asData(set) }])
@@ -170,8 +172,8 @@ export function VisitScreen(props: VisitScreenProps) {
       instruments={context.instruments}
       holders={props.holders}
       userId={actor.userId}
-      set={instruments}
-      onChange={chooseInstruments}
+      set={ticking ?? instruments}
+      onChange={visit.status === 'open' ? setTicking : chooseInstruments}
     />
   )
   const several = context.appliances.length > 1
@@ -267,7 +269,11 @@ export function VisitScreen(props: VisitScreenProps) {
         chooser={chooser}
         onMend={mend}
         onSkipped={next}
-        onClose={() => setOpen(null)}
+        onClose={() => {
+          setOpen(null)
+          if (ticking) chooseInstruments(ticking)
+          setTicking(null)
+        }}
       />
       {log.status === 'sign-in' && log.waitingCount > signInLater && (
         <SignInAgain

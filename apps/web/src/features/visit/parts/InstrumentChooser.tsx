@@ -17,6 +17,10 @@ export function sharedChannels(
   })
 }
 
+/** An instrument as one calls it; with its serial number where another among them is of the same make. */
+export const instrumentName = (i: Instrument, among: readonly Instrument[]): string =>
+  `${i.maker} ${i.model}${among.some((o) => o.id !== i.id && o.maker === i.maker && o.model === i.model) ? ` · ${i.serial}` : ''}`
+
 /** What the person measures with: what is at hand, and which of it where two can measure the same. */
 export function InstrumentChooser({
   instruments,
@@ -39,9 +43,26 @@ export function InstrumentChooser({
       preferred: Object.fromEntries(Object.entries(set.preferred).filter(([, x]) => x !== id || !has)),
     })
   }
-  const rank = (i: Instrument) => (set.instrumentIds.includes(i.id) ? 0 : holders[i.id]?.id === userId ? 1 : holders[i.id] ? 3 : 2)
+  // One's own first, then what lies in the van, then what others hold; ticking moves nothing.
+  const rank = (i: Instrument) => (holders[i.id]?.id === userId ? 0 : holders[i.id] ? 2 : 1)
   return (
     <>
+      {sharedChannels(set, instruments).map(({ channel, among }) => (
+        <div key={channel} role="group" aria-label={t(`channel.${channel}`)} className="flex flex-wrap items-center gap-2 py-2">
+          <p className="min-w-32 flex-1 text-sm">{t('instruments.which-for', { channel: t(`channel.${channel}`) })}</p>
+          {among.map((i) => (
+            <button
+              key={i.id}
+              type="button"
+              aria-pressed={set.preferred[channel] === i.id}
+              className={`btn min-h-11 ${set.preferred[channel] === i.id ? 'btn-primary' : 'btn-outline'}`}
+              onClick={() => onChange({ ...set, preferred: { ...set.preferred, [channel]: i.id } })}
+            >
+              {instrumentName(i, among)}
+            </button>
+          ))}
+        </div>
+      ))}
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {[...instruments]
           .sort((a, b) => rank(a) - rank(b))
@@ -81,22 +102,6 @@ export function InstrumentChooser({
             )
           })}
       </ul>
-      {sharedChannels(set, instruments).map(({ channel, among }) => (
-        <div key={channel} role="group" aria-label={t(`channel.${channel}`)} className="flex flex-wrap items-center gap-2 py-2">
-          <p className="min-w-32 flex-1 text-sm">{t('instruments.which-for', { channel: t(`channel.${channel}`) })}</p>
-          {among.map((i) => (
-            <button
-              key={i.id}
-              type="button"
-              aria-pressed={set.preferred[channel] === i.id}
-              className={`btn min-h-11 ${set.preferred[channel] === i.id ? 'btn-primary' : 'btn-outline'}`}
-              onClick={() => onChange({ ...set, preferred: { ...set.preferred, [channel]: i.id } })}
-            >
-              {i.maker} {i.model}
-            </button>
-          ))}
-        </div>
-      ))}
     </>
   )
 }

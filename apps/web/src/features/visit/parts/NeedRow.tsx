@@ -3,7 +3,7 @@
 import { MEASURANDS, readTyped, shownAs, type TypedReading } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
-import { type ApplianceState, type Band, bandFor, beyondBand, readingKey, type Verdict } from '@lucerna/core/visit'
+import { type ApplianceState, type Band, bandFor, beyondBand, instrumentFor, readingKey, type Verdict } from '@lucerna/core/visit'
 import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
@@ -59,6 +59,7 @@ export function NeedRow({
   onChange,
   onUnit,
   first,
+  asksWhich,
   readOnly,
   keypad,
   onFocus,
@@ -70,12 +71,14 @@ export function NeedRow({
   readonly onChange: (text: string) => void
   readonly onUnit: (unit: string) => void
   readonly first: boolean
+  /** Whether this is the figure at which it is asked what its channel is read with. */
+  readonly asksWhich: boolean
   readonly readOnly: boolean
   /** Our own large keys stand below: the device's keyboard stays away. */
   readonly keypad: boolean
   readonly onFocus: () => void
 }) {
-  const { context, appliance, state, units } = useDesk()
+  const { context, appliance, state, units, instruments } = useDesk()
   const key = readingKey(need)
   const band = bandFor(appliance, context.practice, need)
   const last = state.latest.get(key)
@@ -85,6 +88,7 @@ export function NeedRow({
   const typed = draft.parsed?.ok ? draft.parsed.value : null
   const verdict = typed ? shown.latest.get(key)?.verdict : last?.verdict
   const name = t(`measurand.${need.measurandId}`)
+  const readWith = instrumentFor(need.measurandId, instruments, context.instruments)
   const id = fieldId(need)
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
   const value = typed?.valueSi ?? last?.valueSi
@@ -99,7 +103,6 @@ export function NeedRow({
           {t(`station.${need.stationId}`)}
           {need.optional ? ` · ${t('need.optional')}` : ''}
         </p>
-        <ReadWithLine need={need} readOnly={readOnly} />
       </div>
       <p
         className={`flex items-baseline justify-end gap-2 figure text-5xl md:pt-1 md:text-4xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}
@@ -141,30 +144,38 @@ export function NeedRow({
         )}
       </div>
       <div className="col-span-full flex flex-col gap-1">
-        <p id={`${id}-said`} aria-live="polite" className="flex min-h-5 flex-wrap items-center gap-x-3 text-sm leading-5">
-          {problem ? (
-            <span className="flex items-start gap-2 text-error">
-              <WarningSign size={18} />
-              {problem}
-            </span>
-          ) : verdict ? (
-            <>
-              <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
-                <BeadSign status={verdict.status} side={verdict.side} />
-                {verdictWord(verdict)}
+        <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+          <p id={`${id}-said`} aria-live="polite" className="flex min-h-5 flex-wrap items-center gap-x-3 text-sm leading-5">
+            {problem ? (
+              <span className="flex items-start gap-2 text-error">
+                <WarningSign size={18} />
+                {problem}
               </span>
+            ) : verdict ? (
+              <>
+                <span className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
+                  <BeadSign status={verdict.status} side={verdict.side} />
+                  {verdictWord(verdict)}
+                </span>
+                <span className="quiet">
+                  {[
+                    typed && readWith.kind === 'ask' ? t('instruments.say-which') : becauseText(verdict, need.measurandId, units),
+                    typed ? t('need.not-recorded') : '',
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </>
+            ) : null}
+            {limits && (
               <span className="quiet">
-                {[becauseText(verdict, need.measurandId, units), typed ? t('need.not-recorded') : ''].filter(Boolean).join(' · ')}
+                {t('band.label')} {limits} {unitText(need.measurandId, units)} ·{' '}
+                {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}
               </span>
-            </>
-          ) : null}
-          {limits && (
-            <span className="quiet">
-              {t('band.label')} {limits} {unitText(need.measurandId, units)} ·{' '}
-              {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}
-            </span>
-          )}
-        </p>
+            )}
+          </p>
+          {!readOnly && <ReadWithLine need={need} found={readWith} asks={asksWhich} />}
+        </div>
         {typed?.likelyUnit && (
           <div
             role="group"

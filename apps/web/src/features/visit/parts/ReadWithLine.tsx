@@ -2,52 +2,60 @@
 
 import { MEASURANDS } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
-import { instrumentFor } from '@lucerna/core/visit'
+import { instrumentFor, type ReadWith } from '@lucerna/core/visit'
+import { ArrowLeftRight } from 'lucide-react'
 import { t } from '@/ui/words'
 import { useDesk } from './context'
+import { instrumentName } from './InstrumentChooser'
 
-/** What a figure is read with. Where two at hand can read it, one tap changes it; while nobody has said, it is asked. */
-export function ReadWithLine({ need, readOnly }: { readonly need: Need; readonly readOnly: boolean }) {
+const LINE = 'flex flex-wrap items-center gap-x-2 gap-y-1 text-sm quiet'
+// Not in the way from one figure to the next: the key I opens the whole list.
+const QUIET = {
+  type: 'button',
+  tabIndex: -1,
+  className: 'flex min-h-11 quiet cursor-pointer items-center gap-1.5 text-left hover:underline md:min-h-6',
+} as const
+
+/**
+ * What a figure is read with. Where two at hand can read it and nobody has said which, it is asked, once for a channel (`asks`); later one tap takes
+ * the other.
+ */
+export function ReadWithLine({ need, found, asks }: { readonly need: Need; readonly found: ReadWith; readonly asks: boolean }) {
   const { context, instruments: set, chooseInstruments, openDialog } = useDesk()
   const { channel } = MEASURANDS[need.measurandId]
-  const found = instrumentFor(need.measurandId, set, context.instruments)
-  if (!channel || found.kind === 'eye' || readOnly) return null
+  if (!channel || found.kind === 'eye') return null
+  const choose = (id: string) => chooseInstruments({ ...set, preferred: { ...set.preferred, [channel]: id } })
+  const open = () => openDialog('instruments')
+  if (found.kind === 'none')
+    return (
+      <button type="button" className="btn min-h-11 btn-outline btn-sm" onClick={open}>
+        {t('instruments.none')}
+      </button>
+    )
+  if (found.kind === 'ask')
+    return asks ? (
+      <div className={LINE} role="group" aria-label={t('instruments.which-for', { channel: t(`channel.${channel}`) })}>
+        <span className="font-semibold text-warning">{t('instruments.which')}</span>
+        {found.among.map((i) => (
+          <button key={i.id} type="button" className="btn min-h-11 btn-outline px-3 btn-sm" onClick={() => choose(i.id)}>
+            {instrumentName(i, found.among)}
+          </button>
+        ))}
+      </div>
+    ) : null
   // With nobody's word all that could are offered.
-  const open = instrumentFor(need.measurandId, { ...set, preferred: {} }, context.instruments)
-  const among = open.kind === 'ask' ? open.among : found.kind === 'one' ? [found.instrument] : []
-  return (
-    <p className="flex flex-wrap items-center gap-x-2 gap-y-1 text-xs quiet" role="group" aria-label={t('instruments.read-with')}>
-      {found.kind === 'ask' && <span className="font-semibold text-warning">{t('instruments.which')}</span>}
-      {among.length > 1
-        ? among.map((i) => (
-            <button
-              key={i.id}
-              type="button"
-              aria-pressed={found.kind === 'one' && found.instrument.id === i.id}
-              className={`btn min-h-11 px-3 btn-sm ${found.kind === 'one' && found.instrument.id === i.id ? 'btn-primary' : 'btn-outline'}`}
-              onClick={() => chooseInstruments({ ...set, preferred: { ...set.preferred, [channel]: i.id } })}
-            >
-              {i.maker} {i.model}
-            </button>
-          ))
-        : among.map((i) => (
-            <button
-              key={i.id}
-              type="button"
-              // Not in the way from one figure to the next: the key I opens the same.
-              tabIndex={-1}
-              className="min-h-6 cursor-pointer underline decoration-dotted underline-offset-2"
-              title={t('instruments.change')}
-              onClick={() => openDialog('instruments')}
-            >
-              {i.maker} {i.model}
-            </button>
-          ))}
-      {found.kind === 'none' && (
-        <button type="button" className="btn min-h-11 btn-outline btn-sm" onClick={() => openDialog('instruments')}>
-          {t('instruments.none')}
-        </button>
-      )}
-    </p>
+  const able = instrumentFor(need.measurandId, { ...set, preferred: {} }, context.instruments)
+  const among = able.kind === 'ask' ? able.among : [found.instrument]
+  const next = among[(among.findIndex((i) => i.id === found.instrument.id) + 1) % among.length]
+  const name = instrumentName(found.instrument, among)
+  return next && next.id !== found.instrument.id ? (
+    <button {...QUIET} title={t('instruments.take', { name: instrumentName(next, among) })} onClick={() => choose(next.id)}>
+      {name}
+      <ArrowLeftRight size={14} aria-hidden="true" className="text-primary" />
+    </button>
+  ) : (
+    <button {...QUIET} title={t('instruments.change')} onClick={open}>
+      {name}
+    </button>
   )
 }

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Reading, shownAs, takeReading } from '@lucerna/core/measure'
+import { MEASURANDS, type Reading, shownAs, takeReading } from '@lucerna/core/measure'
 import type { Need, Opening, Step } from '@lucerna/core/procedure'
 import { bandFor, instrumentFor, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
@@ -38,6 +38,8 @@ const openingLabel = (o: Opening): string => (NAMED_BY_US.includes(o.kind) ? t(`
 const unitsOffered = ({ measurandId }: Need): string[] => [
   ...new Set([shownAs(measurandId, 'metric').unit, shownAs(measurandId, 'imperial').unit].filter((u) => u !== '1')),
 ]
+
+const channelOf = ({ measurandId }: Need) => MEASURANDS[measurandId].channel
 
 /** Puts the cursor into the field after one, round to the first. */
 function focusAfter(needs: readonly Need[], need: Need): void {
@@ -226,6 +228,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           draft={draft as Draft}
           shown={shown}
           first={i === 0}
+          asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
           readOnly={readOnly || !prepared}
           onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
           keypad={keys.wanted}
