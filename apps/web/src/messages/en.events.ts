@@ -1,4 +1,4 @@
-import type { Breach, EventType, NoVerdict, Verdict } from '@lucerna/core/visit'
+import type { Breach, EventType, NotYet, NoVerdict, Verdict } from '@lucerna/core/visit'
 
 /** Words that every type of event must have: one without them does not pass the type check. */
 const eventWords = {
@@ -91,4 +91,12 @@ const refusedWords = {
   'refused.closed': 'The visit is closed. What is left is to correct a reading, to add a remark, or to have a lead technician reopen it.',
 }
 
-export const enEvents = { ...eventWords, ...breachWords, ...becauseWords, ...refusedWords }
+/** What forbids an ending as things stand. */
+const notYetWords = {
+  'not-yet.not-in-service': 'It cannot be left in normal service yet; leaving it isolated or handing it over is always possible.',
+  'not-yet.not-started': 'This visit was never started.',
+  'not-yet.no-outcome': 'Every appliance needs an outcome before the visit can be closed.',
+  'not-yet.overtaken': 'Something has changed since it was called in normal service.',
+} satisfies Record<`not-yet.${NotYet['code']}`, string>
+
+export const enEvents = { ...eventWords, ...breachWords, ...becauseWords, ...refusedWords, ...notYetWords }

@@ -28,6 +28,6 @@ export function applyEvent(drafts: Drafts, event: StoredEvent, index: number): v
   drafts.lastAt = Math.max(drafts.lastAt, at)
   const { status } = visit.now
   if (status === 'closed' && spec.afterClosing === 'refused') happening.breach('after-closing')
-  if (status === 'planned' && event.type !== 'visit.started') happening.breach('before-start')
+  if (status === 'planned' && spec.turns !== 'begun') happening.breach('before-start')
   spec.apply(happening, event)
 }

@@ -2,7 +2,7 @@ import { applyEvent } from './apply'
 import { changesBetween, type VisitChanges } from './changes'
 import type { VisitContext } from './context'
 import { type Drafts, forkDrafts, newDrafts, stateOf } from './draft'
-import type { StoredEvent } from './registry'
+import { specOf, type StoredEvent } from './registry'
 import type { VisitState } from './state'
 
 /** Log order: as the server accepted them; what still waits in the device's queue comes after, in the device's own order. */
@@ -129,8 +129,7 @@ export class VisitFold {
         continue
       }
       applyEvent(drafts, event, index)
-      if (event.type !== 'work.confirmed') continue
-      for (const id of event.data.eventIds) {
+      for (const id of specOf(event.type).confirms?.(event.data) ?? []) {
         const waited = this.awaiting.get(id)
         if (!waited) continue
         this.awaiting.delete(id)

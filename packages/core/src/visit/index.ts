@@ -5,7 +5,8 @@ export { type Danger, dangerOf } from './danger'
 export { changesBetween, type KeptValue, keptValue, keptValues, type VisitChanges } from './changes'
 export { AT_ONCE_MS } from './events/reading.taken'
 export { foldVisit, VisitFold } from './fold'
-export { BREACHES, type Breach, EVENTS_MAX, type EventSpec, ODDITIES, type Oddity, type Refusal, type VisitFacts } from './kit'
+export { canBeForbidden, forbids } from './forbids'
+export { BREACHES, type Breach, EVENTS_MAX, type EventSpec, type NotYet, ODDITIES, type Oddity, type Refusal, type VisitFacts } from './kit'
 export {
   EVENT_TYPES,
   type EventType,

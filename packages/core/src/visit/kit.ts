@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import type { VisitAppliance } from './context'
 import type { ApplianceDraft, Drafts, VisitDraft } from './draft'
 import type { Held } from './held'
+import type { Gate, VisitState } from './state'
 import type { Step } from '../procedure'
 
 export const ROLES = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
@@ -122,6 +123,21 @@ export interface Checking {
   readonly wrong: (path: string, code: string, params?: Refusal['params']) => void
 }
 
+/** What forbids an event as things stand, and the gates that stand against it. */
+export interface NotYet {
+  readonly code: 'not-in-service' | 'not-started' | 'no-outcome' | 'overtaken'
+  readonly gates: readonly Gate[]
+}
+
+/** How things stand when an event comes. */
+export interface Standing {
+  readonly state: VisitState
+  /** The appliance that it belongs to. */
+  readonly applianceId: string | null
+  /** What stands between an appliance and normal service. */
+  readonly gatesOf: (applianceId: string | null) => readonly Gate[]
+}
+
 /** What an event can move beside its own entry in the log. */
 type Moves = 'readings' | 'observations' | 'verdicts' | 'left' | 'outcomes' | 'ends'
 
@@ -136,6 +152,12 @@ export interface EventSpec<T extends string, S extends z.ZodType> {
   /** Who may still emit it when the visit is closed, and whether the report gets a new version by it. */
   readonly afterClosing: 'refused' | { readonly emit: Rights; readonly newReport: boolean }
   readonly moves: readonly Moves[]
+  /** What it turns the visit into. */
+  readonly turns?: 'begun' | 'closed' | 'reopened'
+  /** Events that waited for a licensed person and count from here on. */
+  readonly confirms?: (data: z.output<S>) => readonly string[]
+  /** What forbids it outright, as things stand before it: the server refuses it then. */
+  readonly notYet?: (event: EventOf<T, z.output<S>>, at: Standing) => NotYet | null
   /** The field with the id of what it makes; all other ids name something that is there. */
   readonly makes?: keyof z.output<S> & string
   /** Instruments that it names, by the field that does. */

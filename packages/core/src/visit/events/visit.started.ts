@@ -18,6 +18,7 @@ export const visitStarted = defineEvent({
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],
+  turns: 'begun',
   check: ({ data: { jobKind, practice, cards } }, { facts, wrong }) => {
     if (jobKind !== facts.planned.jobKind) wrong('data.jobKind', 'other-job')
     const { id, version: planned } = facts.planned.practice

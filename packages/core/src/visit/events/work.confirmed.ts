@@ -9,6 +9,7 @@ export const workConfirmed = defineEvent({
   emit: LICENSED,
   afterClosing: { emit: LICENSED, newReport: true },
   moves: ['readings', 'verdicts', 'left'],
+  confirms: (data) => data.eventIds,
   apply: (h, { data }) => {
     const confirmed = new Set(data.eventIds)
     h.visit.set({ unconfirmed: h.visit.now.unconfirmed.filter((id) => !confirmed.has(id)) })

@@ -1,6 +1,7 @@
 import {
+  canBeForbidden,
+  forbids,
   instrumentsOf,
-  serviceGates,
   specOf,
   type StoredEvent,
   type VisitChanges,
@@ -14,6 +15,7 @@ import { instrument, visit, visitEvent } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { announce } from '@/server/live'
 import { ApiProblem } from '@/server/problem'
+import { t } from '@/ui/words'
 import { canonicalJson, sha256 } from './canonical'
 import { checkAgainstVisit, checkRole, checkRoom, parseList, permissions } from './check'
 import { openFollowUps } from './followUps'
@@ -97,9 +99,9 @@ async function appendLocked(tx: Transaction, actor: Actor, visitId: string, post
   }))
   if (stored.length > 0) {
     // A list that may still be refused by what it comes to is tried on a fold of its own.
-    const work = types.some((type) => ENDINGS.includes(type)) ? kept.fold.fork() : kept.fold
+    const work = types.some(canBeForbidden) ? kept.fold.fork() : kept.fold
     const before = work.state()
-    if (work !== kept.fold) checkEndings(frame, work.fork(), stored)
+    if (work !== kept.fold) checkForbidden(frame, work.fork(), stored)
     const { state, changed } = work.append(stored)
     keep(visitId, { ...kept, fold: work, lastSeq: at.row.lastSeq + stored.length, lastEventId: stored.at(-1)!.id })
     await store(
@@ -190,37 +192,16 @@ async function withInstruments(
       )
 }
 
-const ENDINGS: readonly VisitEvent['type'][] = ['appliance.outcome-set', 'visit.closed']
-
-/** The one thing that gates forbid outright: ending in normal service against the rules, and closing what has no ending. */
-function checkEndings(frame: VisitFrame, fold: VisitFold, stored: readonly StoredEvent[]): void {
+/** The one thing that is forbidden outright: ending in normal service against the rules, and closing what has no ending. */
+function checkForbidden({ context, sheets }: VisitFrame, fold: VisitFold, stored: readonly StoredEvent[]): void {
   stored.forEach((event, i) => {
-    const refuse = (message: string, gates: readonly { code: string; params: Readonly<Record<string, string | number>> }[] = []) => {
+    const found = canBeForbidden(event.type) ? forbids(event, fold.state(), sheets, context) : null
+    if (found) {
+      const message = t(`not-yet.${found.code}`)
       throw new ApiProblem(409, 'not-yet', `Nothing of this list was stored. ${message}`, [
         { index: i, path: `events[${i}].type`, message, code: 'not-yet' },
-        ...gates.map((g) => ({ index: i, path: `events[${i}]`, message: `${g.code} ${JSON.stringify(g.params)}`, code: g.code })),
+        ...found.gates.map((g) => ({ index: i, path: `events[${i}]`, message: `${g.code} ${JSON.stringify(g.params)}`, code: g.code })),
       ])
-    }
-    const gatesOf = (state: VisitState, applianceId: string | undefined) => {
-      const appliance = frame.context.appliances.find((a) => a.id === applianceId)
-      const own = state.appliances.find((a) => a.applianceId === applianceId)
-      return appliance && own ? serviceGates(appliance, own, frame.sheets[appliance.id] ?? [], state, frame.context) : []
-    }
-    if (event.type === 'appliance.outcome-set' && event.data.outcome === 'in-normal-service') {
-      const gates = gatesOf(fold.state(), event.applianceId ?? frame.appliances[0]?.id)
-      if (gates.length > 0)
-        refuse('It cannot be left in normal service yet; leaving it isolated or handing it over is always possible.', gates)
-    }
-    if (event.type === 'visit.closed') {
-      const state = fold.state()
-      if (state.status !== 'open') refuse('This visit was never started.')
-      if (state.appliances.some((a) => !a.outcome)) refuse('Every appliance needs an outcome before the visit can be closed.')
-      // An outcome set earlier may have been overtaken by what happened since.
-      for (const own of state.appliances) {
-        if (own.outcome?.outcome !== 'in-normal-service') continue
-        const gates = gatesOf(state, own.applianceId)
-        if (gates.length > 0) refuse('Something has changed since it was called in normal service.', gates)
-      }
     }
     fold.append([event])
   })

@@ -74,8 +74,8 @@ export function permissions(types: readonly EventType[], role: Actor['role'], cl
     if (isClosed && specOf(type).afterClosing === 'refused')
       refuse(409, 'closed', [{ ...item, message: t('refused.closed'), code: 'closed' }])
     if (may === 'no') refuse(403, 'role', [{ ...item, message: `A ${role} may not record "${type}" here.`, code: 'role' }])
-    if (type === 'visit.closed') isClosed = true
-    if (type === 'visit.reopened') isClosed = false
+    const { turns } = specOf(type)
+    if (turns) isClosed = turns === 'closed'
     return may === 'provisional'
   })
 }
