@@ -105,3 +105,23 @@ test('bad input is answered at the field, the rest of the form stays; then by ke
   await page.keyboard.press('l')
   await expect(page.getByRole('heading', { name: 'Close loose ends' })).toBeVisible()
 })
+
+test('two manometers at hand are asked about once; one tap takes the other', async ({ page }) => {
+  const now = page.locator('section[aria-labelledby=now]')
+  const [mine, borrowed] = [/Plumb Duo 150 · P150-4118/, /Plumb Duo 150 · P150-4101/]
+  await now.getByRole('heading', { name: 'Standing pressure' }).click()
+  await page.keyboard.press('i')
+  await page.getByRole('dialog').locator('label').filter({ hasText: 'P150-4101' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  await expect(now.getByText('With which?')).toHaveCount(1)
+  await type(page, [null, '22.2'])
+  await expect(now.getByText(/say which instrument it is read with/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeDisabled()
+  await now.getByRole('button', { name: borrowed }).click()
+  await expect(now.getByText('With which?')).toHaveCount(0)
+  await now.getByRole('button', { name: borrowed }).last().click()
+  await expect(now.getByRole('button', { name: mine })).toHaveCount(2)
+  await page.getByRole('button', { name: 'Record', exact: true }).click()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
+  await allKept(page)
+})

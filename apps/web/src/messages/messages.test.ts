@@ -19,7 +19,7 @@ import {
 } from '@lucerna/core/procedure'
 import { SEQUENCE_EVENT_IDS } from '@lucerna/core/sequence'
 import { QUANTITIES } from '@lucerna/core/units'
-import { ROLES } from '@lucerna/core/visit'
+import { EVENT_TYPES, ROLES } from '@lucerna/core/visit'
 import { firstInput, runWorking, WORKING_GROUPS, WORKINGS } from '@lucerna/core/workings'
 import { labelOf, pickText } from '@/features/workings/words'
 import { applianceSchema, METER_KINDS, siteSchema, supplySchema } from '@/features/places/schemas'
@@ -195,4 +195,9 @@ test('parameters are filled in, one and many differ', () => {
   expect(t('places.outside', { count: 1 })).toMatch(/^One/)
   expect(t('places.outside', { count: 3 })).toMatch(/^3/)
   expect(t('sheet.place', { n: 2, of: 8 })).toBe('2 of 8')
+})
+
+test('docs/api.md lists every type of event', () => {
+  const listed = readFileSync(path.resolve(SOURCE, '../../../docs/api.md'), 'utf8')
+  expect(EVENT_TYPES.filter((type) => !listed.includes(`\`${type}\``))).toEqual([])
 })

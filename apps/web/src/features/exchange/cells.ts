@@ -25,7 +25,7 @@ export function cellOf(column: Column, value: unknown): string {
       return Array.isArray(value) && value.length === 0 ? '' : JSON.stringify(value)
     default: {
       const text = String(value as string)
-      return FORMULA.test(text) || (text.startsWith("'") && FORMULA.test(text.slice(1))) ? `'${text}` : text
+      return FORMULA.test(text) || text.startsWith("'") ? `'${text}` : text
     }
   }
 }

@@ -72,7 +72,7 @@ describe('cells', () => {
   ])('day %p', (raw, value) => expect(readCell(column('appliances', 'installed_on'), raw)).toEqual({ ok: true, value }))
   test('03/04/2025 could be two days', () =>
     expect(readCell(column('appliances', 'installed_on'), '03/04/2025')).toMatchObject({ ok: false }))
-  test.each(['=HYPERLINK("x")', '+1', '-2', '@cmd', "'=1", 'plain', "it's", '\u2013'])(
+  test.each(['=HYPERLINK("x")', '+1', '-2', '@cmd', "'=1", "''!", "'", 'plain', "it's", '\u2013'])(
     '%p goes out harmless and comes back the same',
     (text) => {
       const remark = column('appliances', 'remark')
