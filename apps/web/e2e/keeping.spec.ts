@@ -112,7 +112,7 @@ test('two manometers at hand are asked about once; one tap takes the other', asy
   await now.getByRole('heading', { name: 'Standing pressure' }).click()
   await page.keyboard.press('i')
   await page.getByRole('dialog').locator('label').filter({ hasText: 'P150-4101' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click()
+  await page.keyboard.press('Escape')
   await expect(now.getByText('With which?')).toHaveCount(1)
   await type(page, [null, '22.2'])
   await expect(now.getByText(/say which instrument it is read with/)).toBeVisible()

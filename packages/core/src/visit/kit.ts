@@ -130,7 +130,7 @@ export interface NotYet {
 }
 
 /** How things stand when an event comes. */
-export interface Standing {
+interface Standing {
   readonly state: VisitState
   /** The appliance that it belongs to. */
   readonly applianceId: string | null
