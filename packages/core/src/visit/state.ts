@@ -54,7 +54,7 @@ export interface JudgedReading {
 
 /** How a computed figure came about, with the readings that it is made of and their doubt. */
 export interface FigureExplained extends Explanation {
-  readonly from: readonly Pick<Reading, 'measurandId' | 'valueSi' | 'standardUncertainty'>[]
+  readonly from: readonly Pick<Reading, 'measurandId' | 'stationId' | 'valueSi' | 'standardUncertainty'>[]
 }
 
 export interface FoundAndLeft {

@@ -54,9 +54,9 @@ export function ExplainedPanel({ reading }: { readonly reading: JudgedReading })
       <table className="w-full text-sm">
         <tbody>
           {explanation.from.map((r) => (
-            <tr key={r.measurandId} className="border-b hairline">
+            <tr key={`${r.measurandId}@${r.stationId}`} className="border-b hairline">
               <th scope="row" className="py-1.5 text-left font-semibold first-letter:uppercase">
-                {t(`short.${r.measurandId}`)}
+                {t(`short.${r.measurandId}`)} <span className="block text-xs font-normal quiet">{t(`station.${r.stationId}`)}</span>
               </th>
               <td className="py-1.5 text-right">{figureWithUnit(r.measurandId, r.valueSi, units)}</td>
               <td className="w-24 py-1.5 text-right quiet">

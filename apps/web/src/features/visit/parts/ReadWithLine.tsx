@@ -13,7 +13,7 @@ const LINE = 'flex flex-wrap items-center gap-x-2 gap-y-1 text-sm quiet'
 const QUIET = {
   type: 'button',
   tabIndex: -1,
-  className: 'flex min-h-11 quiet cursor-pointer items-center gap-1.5 text-left hover:underline md:min-h-6',
+  className: 'flex min-h-11 text-sm quiet cursor-pointer items-center gap-1.5 text-left hover:underline md:min-h-6',
 } as const
 
 /**
