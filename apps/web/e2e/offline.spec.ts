@@ -25,7 +25,10 @@ test('with the server away the visit opens again with all that was acknowledged 
   await pageKept(page, path)
   await makeSafe(page)
   await gaugeOn(page)
+  // "All kept" may still be said of what was before: the answer is waited for.
+  const acknowledged = page.waitForResponse((r) => r.ok() && (r.request().postData() ?? '').includes('"22.2"'))
   await record(page, ['22.3', '22.2'])
+  await acknowledged
   await allKept(page)
 
   await context.setOffline(true)
