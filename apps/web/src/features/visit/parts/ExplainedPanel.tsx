@@ -35,7 +35,8 @@ export function ExplainedPanel({ reading }: { readonly reading: JudgedReading })
       {verdict.because !== 'no-band' && (
         <p className={`flex items-center gap-2 font-semibold ${VERDICT_TEXT[verdict.status]}`}>
           <BeadSign status={verdict.status} side={verdict.side} />
-          {verdictWord(verdict)} <span className="font-normal quiet">{becauseText(verdict, reading.measurandId, units)}</span>
+          <span className="whitespace-nowrap">{verdictWord(verdict)}</span>{' '}
+          <span className="font-normal quiet">{becauseText(verdict, reading.measurandId, units)}</span>
         </p>
       )}
       {band && (
