@@ -10,8 +10,8 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.goto(`${baseUrl}/sign-in`)
 await page.getByRole('button', { name: /Tobias/ }).click()
 await page.waitForURL('**/today')
-await page.goto(`${baseUrl}/workings/flue-gas`)
-await page.getByRole('button', { name: 'Scatter 100 000 times' }).waitFor()
+await page.goto(`${baseUrl}/calculators/flue-gas`)
+await page.getByRole('button', { name: 'Run 100 000 draws' }).waitFor()
 await page.waitForTimeout(1500)
 await page.evaluate(() => {
   const seen: number[] = []
@@ -19,7 +19,7 @@ await page.evaluate(() => {
   new PerformanceObserver((list) => seen.push(...list.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] })
 })
 const began = performance.now()
-await page.getByRole('button', { name: 'Scatter 100 000 times' }).click()
+await page.getByRole('button', { name: 'Run 100 000 draws' }).click()
 await page.getByText(/95 % lie between/).waitFor()
 const took = performance.now() - began
 const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks)

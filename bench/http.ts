@@ -102,7 +102,7 @@ for (let i = 0; i <= ROUNDS; i++) {
 }
 const away = median(turnedAway)
 console.log(`the same address, nobody signed in: ${away.toFixed(1)} ms median, ${(away / rows).toFixed(1)} × the bare insert`)
-for (const page of ['/today', '/places', `/visits/${planned.id}`, '/workings', '/workings/flue-gas']) {
+for (const page of ['/today', '/sites', `/visits/${planned.id}`, '/calculators', '/calculators/flue-gas']) {
   const times: number[] = []
   for (let i = 0; i < 12; i++) times.push(await timed(() => fetch(`${baseUrl}${page}`, { headers: { cookie } }).then((r) => r.text())))
   console.log(

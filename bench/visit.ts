@@ -17,14 +17,14 @@ async function startVisit(browser: Browser): Promise<{ first: Page; visit: strin
   await page.goto(`${baseUrl}/sign-in`)
   await page.getByRole('button', { name: /Tobias/ }).click()
   await page.waitForURL('**/today')
-  await page.goto(`${baseUrl}/places?show=appliances`)
+  await page.goto(`${baseUrl}/sites?show=appliances`)
   await page
     .getByRole('link', { name: /Larch 28 C(?!,)/ })
     .first()
     .click()
   await page.getByRole('button', { name: /^Start (a|another) visit/ }).click()
   await page.waitForURL('**/visits/*')
-  await page.getByRole('button', { name: 'Start the visit' }).click()
+  await page.getByRole('button', { name: 'Start visit' }).click()
   const zero = page.getByRole('button', { name: /^Zeroed (in|at)/ })
   while ((await zero.count()) > 0) {
     const left = await zero.count()
@@ -34,7 +34,7 @@ async function startVisit(browser: Browser): Promise<{ first: Page; visit: strin
       left,
     )
   }
-  await page.getByText('all kept').waitFor()
+  await page.getByText('all sent').waitFor()
   return { first: page, visit: new URL(page.url()).pathname }
 }
 

@@ -11,6 +11,11 @@ const config: NextConfig = {
   // `npm run types` checks them, with the tests too; a technician’s first start need not.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pino', 'postgres', '@react-pdf/renderer'],
+  // Addresses of before: bookmarks, printed links and pages kept on a device still lead somewhere.
+  redirects: async () =>
+    Object.entries({ places: 'sites', workings: 'calculators', room: 'simulator', practices: 'profiles', exchange: 'import-export' }).map(
+      ([before, now]) => ({ source: `/${before}/:path*`, destination: `/${now}/:path*`, permanent: true }),
+    ),
   headers: async () => [
     {
       source: '/:path*',

@@ -7,7 +7,7 @@ test.beforeEach(async ({ page }) => {
   await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
   await start(page)
   await makeSafe(page)
-  await page.getByRole('button', { name: /open, gauge on/ }).click()
+  await page.getByRole('button', { name: /open, gauge connected/ }).click()
   await expect(page.getByRole('button', { name: 'Inlet nipple open' })).toBeVisible()
   await allKept(page)
 })
@@ -15,12 +15,12 @@ test.beforeEach(async ({ page }) => {
 test('undo withdraws what was just recorded; a reload in the middle of a visit finds every acknowledged reading', async ({ page }) => {
   await record(page, [null, '22.2'])
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByRole('button', { name: 'Inlet: not read yet' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Inlet: no reading yet' })).toBeVisible()
   await allKept(page)
   await record(page, ['22.3', '22.2'])
   await page.reload()
-  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: /Meter: Standing pressure 22\.3 mbar, inside/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, within limits/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Meter: Standing pressure 22\.3 mbar, within limits/ })).toBeVisible()
   await expect(page.getByRole('button', { name: /Room: CO in the room 0 ppm/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Inlet nipple open' })).toBeVisible()
 })
@@ -29,11 +29,11 @@ test('with the server away the verdict comes at once, a reload keeps it, and it 
   await page.route('**/api/v1/**', (route) => route.abort())
   await type(page, [null, '22.2'])
   await page.getByRole('button', { name: 'Record', exact: true }).click()
-  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
-  await expect(page.getByText('1 kept here, server away')).toBeVisible()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, within limits/ })).toBeVisible()
+  await expect(page.getByText('offline, 1 saved here')).toBeVisible()
   await page.reload()
   await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
-  await expect(page.getByText('1 kept here, server away')).toBeVisible()
+  await expect(page.getByText('offline, 1 saved here')).toBeVisible()
   await page.unroute('**/api/v1/**')
   await page.clock.fastForward('01:00')
   await allKept(page)
@@ -55,11 +55,11 @@ test('what the server refuses is parked where it is seen, the rest goes on', asy
   })
   await type(page, [null, '22.2'])
   await page.getByRole('button', { name: 'Record', exact: true }).click()
-  await page.getByRole('button', { name: '1 needs attention' }).click()
-  await expect(page.getByText('pressure.standing is not taken at flue.')).toBeVisible()
+  await page.getByRole('button', { name: '1 not accepted' }).click()
+  await expect(page.getByText('pressure.standing cannot be taken at flue.')).toBeVisible()
   await expect(page.getByText(/standing 22\.2/)).toBeVisible()
   await page.getByRole('button', { name: 'Send again' }).click()
-  await expect(page.getByText('Nothing is waiting.')).toBeVisible()
+  await expect(page.getByText('Nothing to correct.')).toBeVisible()
   await page.keyboard.press('Escape')
   await allKept(page)
   await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar/ })).toBeVisible()
@@ -73,9 +73,9 @@ test('bad input is answered at the field, the rest of the form stays; then by ke
   await meter.fill('22.3')
   for (const [text, said] of [
     ['twenty', /is not a number/],
-    ['9000 mbar', /Not possible: Standing pressure lies between/],
-    ['20 °C', /is a unit of temperature; here a pressure is wanted/],
-    ['1,200', /can be 1200 or 1\.200/],
+    ['9000 mbar', /Not possible: Standing pressure ranges from/],
+    ['20 °C', /is a unit of temperature\. Type a pressure/],
+    ['1,200', /can mean 1200 or 1\.200/],
     ['21 furlongs', /is not a unit of pressure/],
   ] as const) {
     await inlet.fill(text)
@@ -85,7 +85,7 @@ test('bad input is answered at the field, the rest of the form stays; then by ke
   }
   // A value that makes sense only in the other school's unit is asked about.
   await inlet.fill('8.4')
-  await expect(page.getByText('8.4 would be unusual here. Which unit is it?')).toBeVisible()
+  await expect(page.getByText('8.4 would be unusual here. Choose the unit you mean.')).toBeVisible()
   await page.getByRole('button', { name: '8.4 inWC' }).click()
   await expect(page.getByText('20.9').first()).toBeVisible()
   for (const field of [meter, inlet]) await field.fill('')
@@ -113,15 +113,15 @@ test('two manometers at hand are asked about once; one tap takes the other', asy
   await page.keyboard.press('i')
   await page.getByRole('dialog').locator('label').filter({ hasText: 'P150-4101' }).click()
   await page.keyboard.press('Escape')
-  await expect(now.getByText('With which?')).toHaveCount(1)
+  await expect(now.getByText('Choose instrument')).toHaveCount(1)
   await type(page, [null, '22.2'])
-  await expect(now.getByText(/say which instrument it is read with/)).toBeVisible()
+  await expect(now.getByText(/choose the instrument for this reading/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Record', exact: true })).toBeDisabled()
   await now.getByRole('button', { name: borrowed }).click()
-  await expect(now.getByText('With which?')).toHaveCount(0)
+  await expect(now.getByText('Choose instrument')).toHaveCount(0)
   await now.getByRole('button', { name: borrowed }).last().click()
   await expect(now.getByRole('button', { name: mine })).toHaveCount(2)
   await page.getByRole('button', { name: 'Record', exact: true }).click()
-  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, inside/ })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Inlet: Standing pressure 22\.2 mbar, within limits/ })).toBeVisible()
   await allKept(page)
 })

@@ -7,9 +7,9 @@ import { signIn } from './technician'
  * (story.spec), that of a forced-draught burner stands in the plant room (desk.spec).
  */
 const KINDS = [
-  ['premix, adapted', 'Tobias', /Adapt 24/, 'galder-adapt-24', 'metric-ratio', 'natural-gas-h', 410, 'Calibration saved'],
+  ['premix, adapted', 'Tobias', /Adapt 24/, 'galder-adapt-24', 'metric-ratio', 'natural-gas-h', 410, 'Calibrate and save'],
   ['atmospheric', 'Tobias', /Stag 95/, 'ossian-stag-95', 'metric-ratio', 'natural-gas-h', 410, 'Draught and spillage'],
-  ['multi-valve', 'Tobias', /Quartet 300/, 'pellan-quartet-300', 'metric-ratio', 'natural-gas-h', 410, 'Manifold pressure at'],
+  ['multi-valve', 'Tobias', /Quartet 300/, 'pellan-quartet-300', 'metric-ratio', 'natural-gas-h', 410, 'Burner pressure at'],
   ['induced draught', 'Wim', /Drift 80/, 'brightholm-drift-80', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Temperature rise at'],
   ['modulating furnace', 'Wim', /Drift 60 M/, 'brightholm-drift-60-m', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Option switches 5 and 6'],
 ] as const
@@ -22,17 +22,18 @@ for (const [kind, who, appliance, cardId, practice, gas, altitudeM, own] of KIND
     const texts = soundTexts(cardId, practice, gas, altitudeM, 'annual-service')
     await page.clock.install()
     await signIn(page, who)
-    await beginJob(page, appliance, 'Annual service')
+    const american = practice === 'imperial-oxygen'
+    await beginJob(page, appliance, american ? 'Annual maintenance' : 'Annual service')
     const titles = await workThrough(page, { texts })
-    expect(titles[0]).toBe('Zero and make safe')
+    expect(titles[0]).toBe('Make safe and zero')
     expect(titles.some((t) => t.startsWith(own))).toBe(true)
     for (const common of [
-      'Isolate and prove dead',
+      american ? 'Lock out and verify de-energized' : 'Isolate and prove dead',
       'Clean or adjust?',
       'Sequence of operation',
       'Clock the meter',
-      'Case closed: sweep',
-      'Hand over',
+      american ? 'CO sweep, cabinet closed' : 'CO sweep, case closed',
+      american ? 'Customer review' : 'Customer handover',
     ])
       expect(titles).toContain(common)
     await closeInService(page)

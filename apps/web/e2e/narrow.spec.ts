@@ -17,19 +17,19 @@ const fits = async (page: Page, path: string) => {
 test('registers, cards, practices, instruments and people on a phone', { tag: '@phone' }, async ({ page }) => {
   test.setTimeout(120_000)
   await signIn(page, 'Maren')
-  await page.goto('/places?show=appliances')
+  await page.goto('/sites?show=appliances')
   const appliance = await page
     .getByRole('link', { name: /Larch 28 C/ })
     .first()
     .getAttribute('href')
-  await page.goto('/places?show=sites')
+  await page.goto('/sites?show=sites')
   const site = await page
     .getByRole('link', { name: /7 Quarry Row/ })
     .first()
     .getAttribute('href')
   for (const path of [
     '/today',
-    '/places',
+    '/sites',
     site ?? '',
     `${site}/edit`,
     appliance ?? '',
@@ -38,9 +38,9 @@ test('registers, cards, practices, instruments and people on a phone', { tag: '@
     '/cards/tarnwick-larch-28-c',
     '/instruments',
     '/people',
-    '/exchange',
+    '/import-export',
     '/settings',
-    '/room',
+    '/simulator',
   ])
     await fits(page, path)
   await page.goto(appliance ?? '')

@@ -20,12 +20,12 @@ export function soundTexts(cardId: string, practice: string, gas: string, altitu
 
 /** From the list of appliances to the started visit, as anybody would. */
 export async function beginJob(page: Page, appliance: RegExp, job: string): Promise<void> {
-  await page.goto('/places?show=appliances')
+  await page.goto('/sites?show=appliances')
   await page.getByRole('link', { name: appliance }).first().click()
-  await page.getByLabel('What for').first().selectOption({ label: job })
-  await page.getByRole('button', { name: /^Start (a|another) visit/ }).click()
+  await page.getByLabel('Job type').first().selectOption({ label: job })
+  await page.getByRole('button', { name: /^Start (another )?visit/ }).click()
   await page.waitForURL('**/visits/*')
-  await page.getByRole('button', { name: 'Start the visit' }).click()
+  await page.getByRole('button', { name: 'Start visit' }).click()
   await expect(page.locator('h2#now')).toBeVisible()
 }
 
@@ -57,9 +57,9 @@ const offered = (page: Page) =>
       title: main.querySelector('h2')?.textContent ?? '',
       place: [...main.querySelectorAll('*')].map((e) => e.textContent ?? '').find((said) => /^\d+ of \d+$/.test(said)) ?? '',
       zeroes: count(/^(Zeroed (in|at)|CO cell responded)/),
-      joints: count(/^Closed, leak check$/),
-      prepare: count(/ now$|gauge on$|go on$/),
-      clocks: count(/^Start the clock$/),
+      joints: count(/^Record leak check$/),
+      prepare: count(/ now$|gauge connected$|^Mark as open$/),
+      clocks: count(/^Start timer$/),
       record: buttons.some((b) => /^Record/.test(label(b)) && !b.disabled),
       next: count(/^Next step$/),
     }
@@ -85,8 +85,8 @@ async function answerInOneGo(page: Page, answers: Readonly<Record<string, string
     const open = all.filter((group) => !group.querySelector('[aria-pressed=true]'))
     for (const group of open) {
       const id = group.getAttribute('data-ask') ?? ''
-      const renew = group.parentElement?.textContent?.includes('new each time') ? 'Renewed' : undefined
-      const wanted = wished[id] ?? (id === 'signature' ? 'Nobody there' : renew)
+      const renew = group.parentElement?.textContent?.match(/(renew|replace) each time/)?.[1]
+      const wanted = wished[id] ?? (id === 'signature' ? 'Nobody present' : renew && { renew: 'Renewed', replace: 'Replaced' }[renew])
       const buttons = [...group.querySelectorAll('button')]
       const button = wanted === undefined ? buttons[0] : buttons.find((b) => b.textContent?.trim() === wanted)
       button?.click()
@@ -116,8 +116,8 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
   const skipped = Object.keys(wish.skip ?? {}).find((t) => title.startsWith(t))
   if (skipped) {
     await page.getByRole('button', { name: 'Skip', exact: true }).click()
-    await page.getByLabel(/Why is this step left out/).fill(wish.skip![skipped]!)
-    await page.getByRole('button', { name: 'Skip it' }).click()
+    await page.getByLabel(/Reason for skipping/).fill(wish.skip![skipped]!)
+    await page.getByRole('button', { name: 'Skip step' }).click()
     return expect(page.locator('h2#now')).not.toHaveText(title)
   }
   if (here.zeroes > 0) await zeroAll(page)
@@ -125,25 +125,25 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
   if (title === 'Close loose ends') await putEverythingBack(page)
   if (title.startsWith('Joints'))
     for (let left = here.joints; left > 0; left--) {
-      await press(page, /^Closed, leak check$/)
-      await press(page, /^tight by detector and fluid$/)
-      await expect(main.getByRole('button', { name: 'Closed, leak check' })).toHaveCount(left - 1)
+      await press(page, /^Record leak check$/)
+      await press(page, /^tight by (gas detector and leak detection fluid|combustible gas detector and soap solution)$/)
+      await expect(main.getByRole('button', { name: 'Record leak check' })).toHaveCount(left - 1)
     }
   // One of the two is there once all is answered.
   await expect.poll(async () => ((here = await offered(page)), here.prepare + here.next), { intervals: [20, 50, 100] }).toBeGreaterThan(0)
   if (here.prepare > 0) {
-    await press(page, / now$|gauge on$|go on$/)
-    await expect(main.getByRole('button', { name: / now$|gauge on$|go on$/ })).toHaveCount(0)
+    await press(page, / now$|gauge connected$|^Mark as open$/)
+    await expect(main.getByRole('button', { name: / now$|gauge connected$|^Mark as open$/ })).toHaveCount(0)
     await page.clock.fastForward('11:00')
     here = await offered(page)
   }
   while (here.clocks > 0) {
-    await press(page, /^Start the clock$/)
-    await expect(main.getByRole('button', { name: 'Start the clock' })).toHaveCount(here.clocks - 1)
+    await press(page, /^Start timer$/)
+    await expect(main.getByRole('button', { name: 'Start timer', exact: true })).toHaveCount(here.clocks - 1)
     await page.clock.fastForward('10:30')
     // Time that jumps is time in which nobody looked: work that somebody does meanwhile is asked about.
     const unseen = main.getByRole('button', { name: 'Yes, to the end' })
-    const out = main.getByText(/run out \d\d:\d\d/)
+    const out = main.getByText(/finished \d\d:\d\d/)
     await expect(unseen.or(out).first()).toBeVisible()
     if ((await unseen.count()) > 0) await unseen.click()
     await expect(out).not.toHaveCount(0)
@@ -175,8 +175,8 @@ export async function workThrough(page: Page, wish: Wish): Promise<string[]> {
 
 /** Nothing against it: close in normal service and read the report. */
 export async function closeInService(page: Page): Promise<void> {
-  await expect(page.getByText('Nothing stands against normal service.')).toBeVisible()
-  await page.getByRole('button', { name: 'Close the visit' }).click()
+  await expect(page.getByText('No open items. The appliance can be left in normal service.')).toBeVisible()
+  await page.getByRole('button', { name: 'Close visit' }).click()
   await page.waitForURL('**/report')
   await expect(page.getByText('In normal service').first()).toBeVisible()
 }

@@ -58,8 +58,8 @@ export async function planAnother(page: Page, site: string): Promise<string> {
 export const nextStep = (page: Page): Promise<void> => page.getByRole('button', { name: 'Next step' }).click()
 
 export async function start(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Start the visit' }).click()
-  await expect(page.getByRole('heading', { name: 'Zero and make safe' })).toBeVisible()
+  await page.getByRole('button', { name: 'Start visit' }).click()
+  await expect(page.getByRole('heading', { name: 'Make safe and zero' })).toBeVisible()
 }
 
 /** Types into the fields of the step at hand, in order; null leaves one out. */
@@ -75,7 +75,7 @@ export async function record(page: Page, values: readonly (string | null)[], but
   await allKept(page)
 }
 
-export const allKept = (page: Page): Promise<void> => expect(page.getByText('all kept')).toBeVisible()
+export const allKept = (page: Page): Promise<void> => expect(page.getByText('all sent')).toBeVisible()
 
 /** Zeroes what the step wants zeroed. */
 export async function zeroAll(page: Page): Promise<void> {
@@ -92,8 +92,8 @@ export async function answerAll(page: Page, answers: Readonly<Record<string, str
     if ((await group.locator('[aria-pressed=true]').count()) > 0) continue
     const id = (await group.getAttribute('data-ask')) ?? ''
     // Signing opens a field to draw in: its own story does.
-    const answer = answers[id] ?? (id === 'signature' ? 'Nobody there' : undefined)
-    const renew = answer === undefined && (await group.locator('..').getByText('new each time').count()) > 0
+    const answer = answers[id] ?? (id === 'signature' ? 'Nobody present' : undefined)
+    const renew = answer === undefined && (await group.locator('..').getByText('renew each time').count()) > 0
     await (
       answer !== undefined || renew ? group.getByRole('button', { name: answer ?? 'Renewed' }) : group.getByRole('button').first()
     ).click()
@@ -111,27 +111,27 @@ export async function makeSafe(page: Page): Promise<void> {
 
 /** Brings the burner to the step's rate and lets the time pass that the card asks for. */
 export async function bringToRate(page: Page): Promise<void> {
-  await page.getByRole('button', { name: /is at .* now|Probe in/ }).click()
+  await page.getByRole('button', { name: /[Aa]t .* now$/ }).click()
   await page.clock.fastForward('06:00')
-  await expect(page.getByText('settled by the clock')).toBeVisible()
+  await expect(page.getByText('warm-up time complete')).toBeVisible()
 }
 
 /** Puts back everything that hangs, gas joints with detector and fluid. */
 export async function putEverythingBack(page: Page): Promise<void> {
-  const back = page.getByRole('button', { name: 'It is back' })
+  const back = page.getByRole('button', { name: 'Mark as put back' })
   while ((await back.count()) > 0) {
     const before = await back.count()
     await back.first().click()
     await expect(back).toHaveCount(before - 1)
   }
-  const joint = page.getByRole('button', { name: 'Closed, leak check' })
+  const joint = page.getByRole('button', { name: 'Record leak check' })
   while ((await joint.count()) > 0) {
     const before = await joint.count()
     await joint.first().click()
-    await page.getByRole('button', { name: 'tight by detector and fluid' }).click()
+    await page.getByRole('button', { name: /^tight by .* and / }).click()
     await expect(joint).toHaveCount(before - 1)
   }
-  await expect(page.getByText('Nothing hangs')).toBeVisible()
+  await expect(page.getByText('No loose ends')).toBeVisible()
 }
 
 /** To a step by its title: in the sheet beside the work, or on a phone in the one that opens. */
@@ -139,7 +139,7 @@ export async function toStep(page: Page, title: string): Promise<void> {
   const place = page.getByRole('button', { name: /^\d+ of \d+$/ })
   if (await place.isVisible()) await place.click()
   await page
-    .getByRole('navigation', { name: 'Run sheet' })
+    .getByRole('navigation', { name: 'Checklist' })
     .locator('visible=true')
     .getByRole('button', { name: new RegExp(`^\\S*\\s*${title}`) })
     .first()
@@ -149,20 +149,20 @@ export async function toStep(page: Page, title: string): Promise<void> {
 /** Draws something like a name into the field for signatures, and gives it. */
 export async function signHere(page: Page, name: string): Promise<void> {
   await page.getByRole('button', { name: 'Sign here' }).click()
-  const field = await page.getByLabel('Field to sign in').boundingBox()
+  const field = await page.getByLabel('Signature field').boundingBox()
   if (!field) throw new Error('No field to sign in')
   await page.mouse.move(field.x + 30, field.y + 80)
   await page.mouse.down()
   for (let i = 1; i <= 20; i++) await page.mouse.move(field.x + 30 + i * 8, field.y + 80 + 25 * Math.sin(i))
   await page.mouse.up()
-  await page.getByLabel('Name in print').fill(name)
-  await page.getByRole('button', { name: 'This is my signature' }).click()
+  await page.getByLabel(/^(Name in capitals|Printed name)$/).fill(name)
+  await page.getByRole('button', { name: 'Save signature' }).click()
   await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
 }
 
 /** Opens the step's test point with the gauge on it; one that an earlier visit left open is open already. */
 export async function gaugeOn(page: Page): Promise<void> {
-  const open = page.getByRole('button', { name: /open, gauge on/ })
+  const open = page.getByRole('button', { name: /open, gauge connected/ })
   await expect(open.or(page.getByRole('button', { name: /^Record/ })).first()).toBeVisible()
   if (await open.isVisible()) await open.click()
 }

@@ -4,10 +4,10 @@ import { planAnother, signIn, start } from './technician'
 
 /** A field of the form by its label. */
 const field = (page: Page, label: string) => page.getByRole('textbox', { name: label, exact: true })
-const result = (page: Page) => page.getByRole('region', { name: 'Result' }).filter({ visible: true })
+const result = (page: Page) => page.getByRole('region', { name: 'Results', exact: true }).filter({ visible: true })
 
 async function open(page: Page, words: string, title: string): Promise<void> {
-  await page.goto('/workings')
+  await page.goto('/calculators')
   // The key works as soon as the page does.
   await expect(async () => {
     await page.keyboard.press('/')
@@ -26,12 +26,12 @@ test('a technician through six of the Workings', async ({ page }) => {
     await open(page, 'clock dial', 'Clock the meter')
     await page.clock.install()
     await page.getByRole('button', { name: '100 L' }).click()
-    await expect(field(page, 'Volume that passed')).toHaveValue('100')
+    await expect(field(page, 'Volume passed')).toHaveValue('100')
     await page.keyboard.press('t')
     await page.clock.fastForward(20_000)
     await expect(page.getByRole('timer')).toContainText(/^2\d\.\d/)
     await page.clock.fastForward(60_000)
-    await expect(page.getByText('Long enough for 1 %: stop at the next mark')).toBeVisible()
+    await expect(page.getByText('Long enough for 1%. Stop at the next mark.')).toBeVisible()
     await page.reload()
     await expect(page.getByRole('button', { name: /^Stop/ })).toBeVisible()
     await page.clock.fastForward(40_000)
@@ -39,10 +39,10 @@ test('a technician through six of the Workings', async ({ page }) => {
     await expect(field(page, 'Time')).toHaveValue(/^12\d(\.\d+)?$/)
     await field(page, 'Time').fill('150')
     await page.getByText(/^More:/).click()
-    await field(page, 'Data plate').fill('20 kW')
+    await field(page, 'Data plate heat input').fill('20 kW')
     await expect(result(page)).toContainText(/Heat input, gross\s*26\.\d+\s*kW/)
     await expect(result(page)).toContainText(/BTU\/h/)
-    await expect(page.getByText(/Above the plate by more than allowed/)).toBeVisible()
+    await expect(page.getByText(/Above the data plate tolerance/)).toBeVisible()
     await page.clock.resume()
   })
 
@@ -66,17 +66,17 @@ test('a technician through six of the Workings', async ({ page }) => {
   })
 
   await test.step('what matters most, and the spread, drawn in a worker', async () => {
-    await expect(page.getByRole('heading', { name: 'What matters most' })).toBeVisible()
-    await page.getByRole('button', { name: 'Scatter 100 000 times' }).click()
+    await expect(page.getByRole('heading', { name: 'Largest influences' })).toBeVisible()
+    await page.getByRole('button', { name: 'Run 100 000 draws' }).click()
     await expect(page.getByText(/95 % lie between 91\.\d+ % and 9\d\.\d+ %/)).toBeVisible({ timeout: 15_000 })
   })
 
   await test.step('pressure ladder: which rung is bad', async () => {
-    await open(page, 'lock-up inlet', 'Pressure ladder')
-    await field(page, 'Working, at the meter').fill('20,5')
-    await field(page, 'Working, at the isolating valve').fill('18.8')
-    await expect(result(page)).toContainText('Pipe loses too much')
-    await field(page, 'Working, at the valve inlet').fill('')
+    await open(page, 'lock-up inlet', 'Pressure findings')
+    await field(page, 'Working pressure at the meter').fill('20,5')
+    await field(page, 'Working pressure at the isolating valve').fill('18.8')
+    await expect(result(page)).toContainText('Pressure drop in the pipe too high')
+    await field(page, 'Working pressure at the gas valve inlet').fill('')
     await expect(result(page)).toContainText(/Lost inside the appliance\s*–/)
   })
 
@@ -86,50 +86,50 @@ test('a technician through six of the Workings', async ({ page }) => {
     const second = page.getByRole('group', { name: 'Row 2' })
     await second.getByLabel('after').fill('B')
     await expect(page.getByText(/B stands in a loop/)).toBeVisible()
-    await expect(result(page)).toContainText('No result: mend what is marked.')
+    await expect(result(page)).toContainText('No result. Correct the marked inputs.')
     await second.getByLabel('after').fill('A')
-    await page.getByRole('button', { name: 'Add a row' }).click()
+    await page.getByRole('button', { name: 'Add row' }).click()
     const fourth = page.getByRole('group', { name: 'Row 4' })
     await fourth.getByLabel('Length').fill('4')
-    await fourth.getByLabel('Burns at its end').fill('1.4')
+    await fourth.getByLabel('Load at its end').fill('1.4')
     await expect(page.getByRole('table').getByText('found').first()).toBeVisible()
   })
 
   await test.step('dew point: condensing or not', async () => {
     await open(page, 'dew', 'Dew point and condensate')
     await field(page, 'Flue temperature').fill('70')
-    await expect(page.getByText('Warmer than its dew point: nothing condenses.')).toBeVisible()
+    await expect(page.getByText('Warmer than the dew point: nothing condenses.')).toBeVisible()
     await field(page, 'Flue temperature').fill('40')
-    await expect(page.getByText(/Upper bound/)).toBeVisible()
-    await expect(page.getByRole('img', { name: /Vapour pressure over temperature/ })).toBeVisible()
+    await expect(page.getByText(/Upper limit/)).toBeVisible()
+    await expect(page.getByRole('img', { name: /Vapour pressure against temperature/ })).toBeVisible()
   })
 
   await test.step('orifice: solved for the diameter, in the other school; start over and back', async () => {
-    await open(page, 'jet', 'Orifice')
-    await page.getByLabel('Find', { exact: true }).selectOption('diameter')
+    await open(page, 'jet', 'Injector')
+    await page.getByLabel('Calculate', { exact: true }).selectOption('diameter')
     await field(page, 'Flow').fill('0.2')
     await expect(result(page)).toContainText(/Diameter\s*1\.0\d/)
     await page.getByRole('button', { name: 'inWC · BTU' }).click()
-    await expect(field(page, 'Pressure over it')).toHaveValue(/^8\.0\d/)
+    await expect(field(page, 'Pressure across the injector')).toHaveValue(/^8\.0\d/)
     await expect(page.getByText(/#\d\d/).first()).toBeVisible()
     await page.getByRole('button', { name: 'Start over' }).click()
-    await expect(page.getByLabel('Find', { exact: true })).toHaveValue('flow')
+    await expect(page.getByLabel('Calculate', { exact: true })).toHaveValue('flow')
     await page.getByRole('button', { name: 'Undo' }).click()
-    await expect(page.getByLabel('Find', { exact: true })).toHaveValue('diameter')
+    await expect(page.getByLabel('Calculate', { exact: true })).toHaveValue('diameter')
   })
 
   await test.step('bad input: a message with the range, the rest stays', async () => {
     await field(page, 'Flow').fill('-3')
-    await expect(page.getByText(/Flow lies between/)).toBeVisible()
+    await expect(page.getByText(/Flow ranges from/)).toBeVisible()
     await field(page, 'Flow').fill('twelve')
     await expect(page.getByText(/“twelve” is not a number/)).toBeVisible()
     await field(page, 'Flow').fill('1e999')
-    await expect(result(page)).toContainText('No result: mend what is marked.')
+    await expect(result(page)).toContainText('No result. Correct the marked inputs.')
     await expect(page.getByText(/NaN|Infinity/)).toHaveCount(0)
     // What was typed last is sent as the page is left; the next page may be quicker.
     await expect(async () => {
-      await page.goto('/workings')
-      await expect(page.getByRole('region', { name: 'Lately' })).toContainText('Orifice', { timeout: 1000 })
+      await page.goto('/calculators')
+      await expect(page.getByRole('region', { name: 'Recent' })).toContainText('Injector', { timeout: 1000 })
     }).toPass()
     await accessible(page)
   })
@@ -137,15 +137,15 @@ test('a technician through six of the Workings', async ({ page }) => {
 
 test('what was typed stands there the next time, also on another device', async ({ page, browser }) => {
   await signIn(page, 'Wim')
-  await page.goto('/workings/draught')
+  await page.goto('/calculators/draught')
   const kept = page.waitForResponse((r) => r.url().endsWith('/workings/draught/last') && r.status() === 204)
-  await field(page, 'Height of the flue').fill('42 ft')
+  await field(page, 'Vent height').fill('42 ft')
   await kept
   const other = await browser.newPage()
   await signIn(other, 'Wim')
-  await other.goto('/workings/draught')
-  await expect(field(other, 'Height of the flue')).toHaveValue('42')
-  await expect(other.getByText('Begins with what you typed last time.')).toBeVisible()
+  await other.goto('/calculators/draught')
+  await expect(field(other, 'Vent height')).toHaveValue('42')
+  await expect(other.getByText('Starts with your last inputs.')).toBeVisible()
   await other.close()
 })
 
@@ -155,19 +155,19 @@ test('begun from an appliance, put into the open visit', async ({ page }) => {
   await page.goto(`/visits/${id}`)
   await start(page)
   const visit = (await (await page.request.get(`/api/v1/visits/${id}`)).json()) as { appliances: { id: string }[] }
-  await page.goto('/workings/draught')
+  await page.goto('/calculators/draught')
   await page.getByRole('link', { name: /^Larch 28 C/ }).click()
-  await expect(page.getByText(/Begins with what is known of Larch 28 C/)).toBeVisible()
+  await expect(page.getByText(/Starts with the data of Larch 28 C/)).toBeVisible()
   await page.goto(`/appliances/${visit.appliances[0]!.id}`)
-  await page.getByRole('link', { name: 'Workings for this appliance' }).click()
-  await expect(page.getByText(/Begins with what is known of Larch 28 C/)).toBeVisible()
+  await page.getByRole('link', { name: 'Calculators for this appliance' }).click()
+  await expect(page.getByText(/Starts with the data of Larch 28 C/)).toBeVisible()
   await page.getByRole('link', { name: /^Clock the meter/ }).click()
-  await expect(field(page, 'Data plate')).toHaveValue(/^\d+/)
-  await page.getByRole('button', { name: 'Put into the visit' }).click()
+  await expect(field(page, 'Data plate heat input')).toHaveValue(/^\d+/)
+  await page.getByRole('button', { name: 'Record in visit' }).click()
   await expect(page.getByRole('dialog').getByText('Heat input, gross')).toBeVisible()
-  await page.getByLabel('Burner at').selectOption({ label: 'Maximum' })
-  await page.getByRole('dialog').getByRole('button', { name: 'Put into the visit' }).click()
-  await expect(page.getByText(/Written into the visit at/)).toBeVisible()
+  await page.getByLabel('Burner rate').selectOption({ label: 'Maximum' })
+  await page.getByRole('dialog').getByRole('button', { name: 'Record in visit' }).click()
+  await expect(page.getByText(/Recorded in the visit at/)).toBeVisible()
   const log = (await (await page.request.get(`/api/v1/visits/${id}/events`)).json()) as {
     events: { type: string; data: { text?: string; readings?: { measurandId: string }[] } }[]
   }
@@ -180,12 +180,12 @@ test('begun from an appliance, put into the open visit', async ({ page }) => {
   ])
   expect(log.events.at(-1)?.data.text).toMatch(/^Clock the meter/)
   await page.route('**/events', (route) => route.abort())
-  await page.getByRole('button', { name: 'Put into the visit' }).click()
-  await page.getByRole('dialog').getByRole('button', { name: 'Put into the visit' }).click()
-  await expect(page.getByText(/Kept on this device/)).toBeVisible()
+  await page.getByRole('button', { name: 'Record in visit' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Record in visit' }).click()
+  await expect(page.getByText(/Saved on this device/)).toBeVisible()
   await page.unroute('**/events')
   await page.goto(`/visits/${id}`)
-  await expect(page.getByText('all kept')).toBeVisible()
+  await expect(page.getByText('all sent')).toBeVisible()
 })
 
 test('the API: list, compute, refuse, describe itself', async ({ page, request }) => {
@@ -216,7 +216,7 @@ test('the API: list, compute, refuse, describe itself', async ({ page, request }
   expect(bad.headers()['content-type']).toContain('application/problem+json')
   const problem = (await bad.json()) as { errors: { path: string; message: string }[] }
   expect(problem.errors.map((e) => e.path)).toEqual(expect.arrayContaining(['input.volumeM3', 'input.seconds', 'input.index']))
-  expect(problem.errors.find((e) => e.path === 'input.seconds')?.message).toMatch(/0\.5 s and 7200 s/)
+  expect(problem.errors.find((e) => e.path === 'input.seconds')?.message).toMatch(/0\.5 s to 7200 s/)
   expect((await page.request.post('/api/v1/workings/nothing', { data: { input: {} } })).status()).toBe(404)
   expect(
     (
@@ -229,10 +229,10 @@ test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true })
   test('the result stays in sight while typing, the bar leads here, nothing sticks out', async ({ page }) => {
     await signIn(page, 'Tobias')
-    await page.getByRole('navigation').filter({ visible: true }).getByRole('link', { name: 'Workings' }).click()
+    await page.getByRole('navigation').filter({ visible: true }).getByRole('link', { name: 'Calculators' }).click()
     await page.getByRole('searchbox').fill('clock')
     await page.getByRole('searchbox').press('Enter')
-    await page.waitForURL('**/workings/gas-rate**')
+    await page.waitForURL('**/calculators/gas-rate**')
     await page.getByRole('button', { name: 'Start', exact: true }).tap()
     await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible()
     await page.waitForTimeout(800)
@@ -241,7 +241,7 @@ test.describe('on a phone', () => {
     await expect(result(page)).toBeInViewport()
     await expect(result(page)).toContainText('kW')
     for (const id of ['gas-rate', 'flue-gas', 'pressure-ladder', 'pipe-network', 'units', 'gas']) {
-      await page.goto(`/workings/${id}`)
+      await page.goto(`/calculators/${id}`)
       await expect(result(page)).toBeVisible()
       expect([id, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([id, 390])
     }
@@ -251,11 +251,11 @@ test.describe('on a phone', () => {
 
 test('units: every one at once, and nothing colder than cold', async ({ page }) => {
   await signIn(page, 'Ruben')
-  await page.goto('/workings/units')
+  await page.goto('/calculators/units')
   await field(page, 'Value').fill('7')
   await page.getByLabel('Unit', { exact: true }).selectOption('inH2O')
   await expect(result(page)).toContainText('17.44')
   await page.getByLabel('Quantity', { exact: true }).selectOption('temperature')
   await field(page, 'Value').fill('-500')
-  await expect(page.getByText('Nothing is colder than −273.15 °C.')).toBeVisible()
+  await expect(page.getByText('Below absolute zero, −459.67 °F.')).toBeVisible()
 })

@@ -1,6 +1,6 @@
 'use client'
 
-import { t } from '@/ui/words'
+import { t } from '@/messages/shell'
 
 export default function ErrorPage({ reset }: { readonly error: Error; readonly reset: () => void }) {
   return (

@@ -4,6 +4,8 @@ import type { Metadata, Viewport } from 'next'
 import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
 import { Toaster } from 'sonner'
+import { currentActor } from '@/server/actor'
+import { dialect } from '@/ui/dialect'
 import { themeOf } from '@/ui/theme'
 import './globals.css'
 
@@ -15,8 +17,9 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const theme = themeOf((await cookies()).get('theme')?.value)
+  await currentActor()
   return (
-    <html lang="en" {...(theme && { 'data-theme': theme })}>
+    <html lang={dialect()} {...(theme && { 'data-theme': theme })}>
       <body className="bg-base-100 font-sans text-base-content antialiased">
         {children}
         <div className="no-print">

@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import { Mark } from '@/ui/Mark'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 export default function NotFound() {
   return (

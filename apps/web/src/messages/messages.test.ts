@@ -25,8 +25,8 @@ import { labelOf, pickText } from '@/features/workings/words'
 import { applianceSchema, METER_KINDS, siteSchema, supplySchema } from '@/features/places/schemas'
 import { APPLIANCE_STATES } from '@/features/places/server/lists'
 import { AUDIT_ACTIONS, AUDIT_SUBJECTS } from '@/server/audit'
-import { t } from '@/ui/words'
-import { en } from './en'
+import { t } from './all'
+import { GB } from './testAreas'
 
 const SOURCE = path.resolve(__dirname, '..')
 const files = (dir: string): string[] =>
@@ -40,7 +40,7 @@ const files = (dir: string): string[] =>
 const sources = files(SOURCE)
   .map((f) => readFileSync(f, 'utf8'))
   .join('\n')
-const keys = Object.keys(en)
+const keys = Object.keys(GB)
 const has = (key: string) => keys.includes(key) || (keys.includes(`${key}_one`) && keys.includes(`${key}_other`))
 
 const STOPS = [

@@ -8,7 +8,7 @@ import { steadyFlue } from '@lucerna/sim/appliance'
 import { shownBy } from '@lucerna/sim/instrument'
 import type { Random } from '@lucerna/sim/random'
 import { playSheet, soundValues } from '@lucerna/sim/technician'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** How one appliance was on one past day: what the simulated instruments read. */
 export interface PastDay {

@@ -116,6 +116,8 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           licenceUntil: null,
           units: null,
           farViewTones: false,
+          chosenDialect: null,
+          dialect: 'en-GB',
         }
         const siteIds = new Map<string, { siteId: string; applianceId: string }>()
         for (const site of firm.sites) {

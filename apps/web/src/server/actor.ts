@@ -4,6 +4,7 @@ import { cache } from 'react'
 import { type Actor, actorOf, actorOfToken } from './actorOf'
 import { auth, SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './auth'
 import { env } from './env'
+import { requestReader } from '@/ui/dialect'
 import { signedToken } from './signedToken'
 
 export { type Actor, unitsFor } from './actorOf'
@@ -15,6 +16,13 @@ const currentSession = cache(async () => auth().api.getSession({ headers: await 
  * a cookie that is not as it should be) is the sign-in library's.
  */
 export const currentActor = cache(async (): Promise<Actor | null> => {
+  const actor = await actorOfRequest()
+  const reader = requestReader()
+  if (actor && reader) reader.dialect = actor.dialect
+  return actor
+})
+
+async function actorOfRequest(): Promise<Actor | null> {
   const jar = await cookies()
   const cookie = jar.get(SESSION_COOKIE)?.value ?? jar.get(`__Secure-${SESSION_COOKIE}`)?.value
   // Without a cookie there is no session.
@@ -25,7 +33,7 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
   if (known && now.getTime() - known.renewedAt.getTime() < SESSION_RENEWED_EVERY_S * 1000) return known.actor
   const session = await currentSession()
   return session ? actorOf(session.user.id, now.toISOString()) : null
-})
+}
 
 /** The session of the running request, or null. */
 export const currentSessionId = async (): Promise<string | null> => (await currentSession())?.session.id ?? null

@@ -1,6 +1,7 @@
 import { actingRole, type Role } from '@lucerna/core/visit'
 import { sql } from 'drizzle-orm'
 import { type Database, database, mayConnect, type Scope } from '@/db/client'
+import { type Dialect, dialectOfUnits, isDialect } from '@/ui/dialect'
 import type { Units } from '@/ui/figures'
 
 /** The signed-in person, with the firm they act for and the role they act in (a lapsed licence acts as an apprentice). */
@@ -14,6 +15,10 @@ export interface Actor extends Scope {
   /** The units this person wants to see, whatever the practice says; null follows the practice. */
   readonly units: Units | null
   readonly farViewTones: boolean
+  /** The dialect this person chose; null follows the practice profile of the firm. */
+  readonly chosenDialect: Dialect | null
+  /** The dialect that the program speaks to this person. */
+  readonly dialect: Dialect
 }
 
 /** The units to show to somebody under a practice. */
@@ -30,27 +35,34 @@ interface ActingRow extends Record<string, unknown> {
   readonly licence_until: string | null
   readonly units: string | null
   readonly far_view_tones: boolean
+  readonly dialect: string | null
+  readonly practice_units: string | null
 }
 
 async function actingPerson(byUser: string | null, byToken: string | null, db: Pick<Database, 'execute'>): Promise<ActingRow | undefined> {
   const [row] = await db.execute<ActingRow>(
-    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones from acting_person(${byUser}::text, ${byToken}::text)`,
+    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units from acting_person(${byUser}::text, ${byToken}::text)`,
   )
   return row
 }
 
-const actorFrom = (row: ActingRow, now: string): Actor => ({
-  userId: row.user_id,
-  firmId: row.firm_id,
-  name: row.name,
-  firmName: row.firm_name,
-  heldRole: row.role,
-  role: actingRole(row.role, row.licence_until, now),
-  licenceNumber: row.licence_number,
-  licenceUntil: row.licence_until,
-  units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
-  farViewTones: row.far_view_tones,
-})
+const actorFrom = (row: ActingRow, now: string): Actor => {
+  const chosenDialect = isDialect(row.dialect) ? row.dialect : null
+  return {
+    userId: row.user_id,
+    firmId: row.firm_id,
+    name: row.name,
+    firmName: row.firm_name,
+    heldRole: row.role,
+    role: actingRole(row.role, row.licence_until, now),
+    licenceNumber: row.licence_number,
+    licenceUntil: row.licence_until,
+    units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
+    farViewTones: row.far_view_tones,
+    chosenDialect,
+    dialect: chosenDialect ?? dialectOfUnits(row.practice_units === 'imperial' ? 'imperial' : 'metric'),
+  }
+}
 
 /** The actor for a user id, or null when that user belongs to no firm (any more). */
 export async function actorOf(userId: string, now: string, db: Database = database()): Promise<Actor | null> {

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import { fieldWords } from '@/ui/fieldWords'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { ApiProblem } from './problem'
 
 /** A body read by a schema; @throws ApiProblem 422 with every field that is wrong. */

@@ -1,6 +1,7 @@
 import type { Role } from '@lucerna/core/visit'
 import type { Actor } from './actor'
 import { ApiProblem } from './problem'
+import { t } from '@/messages/all'
 
 /** Who may do what outside a visit; inside a visit the one table is core's EMIT_TABLE. */
 const GAS_WORK = {
@@ -37,5 +38,5 @@ export const may = (actor: Pick<Actor, 'role' | 'heldRole'>, deed: Deed): boolea
 
 /** @throws ApiProblem 403 */
 export function mustMay(actor: Actor, deed: Deed): void {
-  if (!may(actor, deed)) throw new ApiProblem(403, 'role', `A ${actor.role} may not do this. Nothing was changed; ask a lead technician.`)
+  if (!may(actor, deed)) throw new ApiProblem(403, 'role', t('problem.role', { role: t(`role.${actor.role}`).toLowerCase() }))
 }

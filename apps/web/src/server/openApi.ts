@@ -9,7 +9,8 @@ import { changePlanOperation, placesPaths } from '@/features/places/server/openA
 import { exchangePaths } from '@/features/exchange/server/openApi'
 import { errors, idInPath, json } from './openApiParts'
 import { VERSION } from './version'
-import { t } from '@/ui/words'
+import '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { lineSchema, sensitivitySchema, warningSchema } from '@/features/workings/server/compute'
 import { schemasOf } from '@/features/workings/server/describe'
 
@@ -20,8 +21,8 @@ function workingOperation(working: (typeof WORKINGS)[number]): ZodOpenApiOperati
   return {
     operationId: `working-${working.id}`,
     tags: ['Workings'],
-    summary: t(`calculation.${working.id}.title`),
-    description: t(`calculation.${working.id}.what`),
+    summary: wordsFor(`calculation.${working.id}.title`),
+    description: wordsFor(`calculation.${working.id}.what`),
     requestBody: {
       required: true,
       content: {

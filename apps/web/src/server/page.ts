@@ -1,4 +1,7 @@
+import type { Metadata } from 'next'
 import { notFound } from 'next/navigation'
+import { t } from '@/messages/all'
+import { currentActor } from './actor'
 import { ApiProblem } from './problem'
 import { pathId } from './route'
 
@@ -11,4 +14,10 @@ export async function foundOrNot<T>(id: string, query: (id: string) => Promise<T
       throw error
     })
   return found ?? notFound()
+}
+
+/** For pages: the title in the browser’s own bar, in the reader’s dialect. */
+export const titled = (key: Parameters<typeof t>[0]) => async (): Promise<Metadata> => {
+  await currentActor()
+  return { title: t(key) }
 }

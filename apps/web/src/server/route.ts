@@ -6,6 +6,7 @@ import { databaseProblem } from './databaseProblem'
 import { log } from './log'
 import { isId } from './isId'
 import { ApiProblem, problemResponse } from './problem'
+import { t } from '@/messages/all'
 
 const MAX_BODY = 1_000_000
 
@@ -41,32 +42,25 @@ export async function readJson(request: Request): Promise<unknown> {
   const body = await readRawJson(request)
   const path = unkeepable(body)
   if (path)
-    throw new ApiProblem(
-      422,
-      'not-plain',
-      'A text in it holds a character that cannot be kept (NUL or half a surrogate pair). Nothing was stored.',
-      [{ path: path.join('.'), message: 'Take the character out and send it again.', code: 'not-plain' }],
-    )
+    throw new ApiProblem(422, 'not-plain', t('problem.not-plain'), [
+      { path: path.join('.'), message: t('problem.not-plain-item'), code: 'not-plain' },
+    ])
   return body
 }
 
 /** The same for bodies whose own schema looks at every text, and names the place better than a path can. */
 export async function readRawJson(request: Request): Promise<unknown> {
-  const bytes = await readBytes(
-    request,
-    MAX_BODY,
-    () => new ApiProblem(413, 'too-large', 'The body may be 1 MB at most. Nothing was stored; send fewer events at a time.'),
-  )
+  const bytes = await readBytes(request, MAX_BODY, () => new ApiProblem(413, 'too-large', t('problem.body-too-large')))
   try {
     return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
   } catch {
-    throw new ApiProblem(400, 'not-json', 'The body is not valid JSON in UTF-8. Nothing was stored.')
+    throw new ApiProblem(400, 'not-json', t('problem.not-json'))
   }
 }
 
 /** An id from the path: what is not an id is simply not found. */
 export function pathId(id: string): string {
-  if (!isId(id)) throw new ApiProblem(404, 'not-found', 'There is no such thing here.')
+  if (!isId(id)) throw new ApiProblem(404, 'not-found', t('problem.not-found'))
   return id.toLowerCase()
 }
 
@@ -87,10 +81,9 @@ export async function apiRoute(request: Request, work: (actor: Actor) => Promise
   const started = performance.now()
   const answer = async (): Promise<Response> => {
     try {
-      if (request.method !== 'GET' && foreignOrigin(request))
-        throw new ApiProblem(403, 'foreign-origin', 'This request comes from another site.')
+      if (request.method !== 'GET' && foreignOrigin(request)) throw new ApiProblem(403, 'foreign-origin', t('problem.foreign-origin'))
       const actor = await currentActor()
-      if (!actor) throw new ApiProblem(401, 'not-signed-in', 'Sign in and send it again; nothing was stored.')
+      if (!actor) throw new ApiProblem(401, 'not-signed-in', t('problem.signed-out'))
       return await work(actor)
     } catch (error) {
       if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors, error.more)
@@ -101,7 +94,7 @@ export async function apiRoute(request: Request, work: (actor: Actor) => Promise
         return problemResponse(status, code, detail, [], {}, retryAfterS === undefined ? {} : { 'retry-after': String(retryAfterS) })
       }
       log.error({ requestId, err: withoutValues(error) }, 'request failed')
-      return problemResponse(500, 'internal', `Something went wrong on our side; nothing was stored. Try again. (${requestId})`)
+      return problemResponse(500, 'internal', t('problem.internal', { id: requestId }))
     }
   }
   const response = await answer()

@@ -38,8 +38,8 @@ test('times are the site’s, summer time included', () => {
 })
 
 test('figures carry the digits of the registry in either school’s units', () => {
-  expect(figureWithUnit('pressure.working', 2030, 'metric')).toBe('20.3 mbar')
-  expect(figureWithUnit('pressure.working', 2092.35, 'imperial')).toBe('8.4 inWC')
+  expect(figureWithUnit('pressure.working', 2030, 'metric')).toBe('20.3\u00a0mbar')
+  expect(figureWithUnit('pressure.working', 2092.35, 'imperial')).toBe('8.4\u00a0inWC')
   expect(figure('ratio.coToCo2', 0.00067, 'metric')).toBe('0.0007')
   expect(spanText('pressure.working', 2, 'metric')).toBe('0.02')
   expect(bandText('co.flue', { max: 350e-6 }, 'metric', { upTo: 'up to', from: 'from' })).toBe('up to 350')

@@ -1,7 +1,7 @@
 'use client'
 
 import { type ReactNode, useEffect, useRef } from 'react'
-import { t } from './words'
+import { t } from '@/messages/shell'
 
 /** A modal dialog: closes by Escape, by its button, or by a tap outside. */
 export function Dialog({

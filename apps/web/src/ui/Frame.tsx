@@ -5,7 +5,7 @@ import { KeepPage } from '@/features/offline/KeepPage'
 import { Palette } from '@/features/search/Palette'
 import { Mark } from './Mark'
 import { PersonMenu } from './PersonMenu'
-import { t } from './words'
+import { t } from '@/messages/shell'
 
 type Place = 'today' | 'places' | 'visit' | 'workings' | 'more'
 
@@ -25,9 +25,9 @@ export interface FrameProps {
 export function Frame({ title, subtitle, here, person, openVisitId, right, children }: FrameProps) {
   const places = [
     { id: 'today', href: '/today', icon: CalendarDays },
-    { id: 'places', href: '/places', icon: House },
+    { id: 'places', href: '/sites', icon: House },
     ...(openVisitId ? [{ id: 'visit', href: `/visits/${openVisitId}`, icon: Flame } as const] : []),
-    { id: 'workings', href: '/workings', icon: Calculator },
+    { id: 'workings', href: '/calculators', icon: Calculator },
   ] as const
   return (
     <div className="flex min-h-dvh flex-col">

@@ -1,18 +1,19 @@
 import Link from 'next/link'
 import { signOutAction } from '@/features/sign-in/actions'
 import { ThemeChoice } from './ThemeChoice'
-import { t } from './words'
+import { t } from '@/messages/shell'
+import { wordsFor } from '@/ui/words'
 
 /** What is not in the bar; some of it is a lead's. */
 const moreLinks = (person: { readonly role: string; readonly heldRole?: string | undefined }) => [
   { href: '/instruments', key: 'nav.instruments' },
   { href: '/cards', key: 'nav.cards' },
-  { href: '/practices', key: 'nav.practices' },
+  { href: '/profiles', key: 'nav.practices' },
   { href: '/people', key: 'nav.people' },
-  ...(['lead', 'planner'].includes(person.heldRole ?? person.role) ? [{ href: '/exchange', key: 'nav.exchange' }] : []),
+  ...(['lead', 'planner'].includes(person.heldRole ?? person.role) ? [{ href: '/import-export', key: 'nav.exchange' }] : []),
   ...((person.heldRole ?? person.role) === 'lead'
     ? [
-        { href: '/room', key: 'nav.room' },
+        { href: '/simulator', key: 'nav.room' },
         { href: '/mail', key: 'nav.mail' },
         { href: '/audit', key: 'nav.audit' },
       ]
@@ -47,13 +48,13 @@ export function PersonPanel({
       <div>
         <p className="font-semibold">{person.name}</p>
         <p className="text-sm quiet">
-          {person.firmName} · {t(`role.${person.role}`)}
+          {person.firmName} · {wordsFor(`role.${person.role}`)}
         </p>
       </div>
       <nav aria-label={t('frame.nav-more')} className="flex flex-col">
         {moreLinks(person).map((l) => (
           <Link key={l.href} href={l.href} className="btn justify-start btn-ghost px-2 text-base font-normal text-primary">
-            {t(l.key)}
+            {wordsFor(l.key)}
           </Link>
         ))}
       </nav>

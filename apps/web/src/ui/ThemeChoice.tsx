@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useSyncExternalStore } from 'react'
 import { applyTheme, THEMES, type Theme, themeOf } from './theme'
-import { t } from './words'
+import { t } from '@/messages/shell'
 
 const subscribe = (changed: () => void): (() => void) => {
   const observer = new MutationObserver(changed)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { t } from './words'
+import { t } from '@/messages/shell'
 
 const problemSchema = z.looseObject({
   status: z.number(),

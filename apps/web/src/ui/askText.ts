@@ -1,10 +1,19 @@
 import type { Ask } from '@lucerna/core/procedure'
-import { t } from './words'
+import '@/messages/terms'
+import { wordsFor } from '@/ui/words'
+
+/** What an answer means, in the card's words or ours. */
+export const answerText = (ask: Pick<Ask, 'said'> | undefined, answer: string): string =>
+  ask?.said?.[answer] ?? wordsFor(`answer.${answer}`)
 
 /** What is asked, in the card's words or ours. */
 export function askText(ask: Pick<Ask, 'id' | 'label'>): string {
   if (ask.label !== null) return ask.label
   const [family, ...rest] = ask.id.split('.')
   const own = rest.join('.')
-  return family === 'joint' ? t(`joint.${own}`) : family === 'sequence' ? t(`sequence.${own}`) : t(`observation.${ask.id}`)
+  return family === 'joint'
+    ? wordsFor(`joint.${own}`)
+    : family === 'sequence'
+      ? wordsFor(`sequence.${own}`)
+      : wordsFor(`observation.${ask.id}`)
 }

@@ -2,9 +2,7 @@ import { locale } from './words'
 
 /** A date at a site, as written there. `dateAt('2026-06-01T08:00:00Z', 'Europe/Zurich')` → `'1 Jun 2026'`. */
 export const dateAt = (instant: string, timeZone: string): string =>
-  new Intl.DateTimeFormat(locale() === 'en' ? 'en-GB' : locale(), { timeZone, day: 'numeric', month: 'short', year: 'numeric' }).format(
-    new Date(instant),
-  )
+  new Intl.DateTimeFormat(locale(), { timeZone, day: 'numeric', month: 'short', year: 'numeric' }).format(new Date(instant))
 
 /** A time of day at a site. `timeAt('2026-06-01T08:00:00Z', 'Europe/Zurich')` → `'10:00'`. */
 export const timeAt = (instant: string, timeZone: string): string =>

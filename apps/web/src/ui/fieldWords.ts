@@ -1,4 +1,5 @@
-import { hasWords, t } from '@/ui/words'
+import { t } from '@/messages/forms'
+import { hasWords, wordsFor } from '@/ui/words'
 
 interface Issue {
   readonly message: string
@@ -13,6 +14,6 @@ export function fieldWords(issue: Issue): string {
     ...(issue.minimum !== undefined && { min: String(issue.minimum) }),
     ...(issue.maximum !== undefined && { max: String(issue.maximum) }),
   }
-  if (hasWords(issue.message)) return t(issue.message, params)
+  if (hasWords(issue.message)) return wordsFor(issue.message, params)
   return t(issue.code === 'too_big' ? 'field.too-long' : issue.code === 'unrecognized_keys' ? 'field.unknown' : 'field.invalid', params)
 }

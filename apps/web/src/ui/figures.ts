@@ -10,8 +10,19 @@ const SYMBOL: Record<string, string> = { inH2O: 'inWC', mmH2O: 'mmWC', 'Δ°F': 
 /** A unit's symbol as people write it beside a figure. `unitSymbol('inH2O')` → `'inWC'`. */
 export const unitSymbol = (unit: string): string => SYMBOL[unit] ?? unit
 
+/**
+ * A number with its unit as one piece: no space before a per cent sign, one that does not break before every other unit.
+ *
+ * @example
+ * inUnit('20.3', 'mbar') // '20.3\u00a0mbar'
+ * inUnit('8.9', '%') // '8.9%'
+ */
+export const inUnit = (text: string, unit: string): string => (unit === '' ? text : `${text}${unit === '%' ? '' : '\u00a0'}${unit}`)
+
 /** The unit a measurand is shown in, as written. `unitText('pressure.working', 'imperial')` → `'inWC'`. */
-export const unitText = (id: MeasurandId, units: Units): string => unitSymbol(shownAs(id, units).unit)
+export const unitText = (id: MeasurandId, units: Units): string =>
+  // Gas in air has two scales in per cent: which one is said.
+  id === 'gas.ambient' ? '% vol' : unitSymbol(shownAs(id, units).unit)
 
 /** A value of a measurand as written, without unit. `figure('pressure.working', 2030, 'metric')` → `'20.3'`. */
 export const figure = (id: MeasurandId, valueSi: number, units: Units): string =>
@@ -19,7 +30,7 @@ export const figure = (id: MeasurandId, valueSi: number, units: Units): string =
 
 /** The same with its unit. */
 export const figureWithUnit = (id: MeasurandId, valueSi: number, units: Units): string =>
-  `${figure(id, valueSi, units)} ${unitText(id, units)}`.trim()
+  inUnit(figure(id, valueSi, units), unitText(id, units))
 
 /** A difference or uncertainty of a measurand, with one more digit where the plain one would show nothing. */
 export function spanText(id: MeasurandId, spanSi: number, units: Units): string {

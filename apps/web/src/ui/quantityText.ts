@@ -1,6 +1,7 @@
 import { fromSi, parseQuantity, type Quantity } from '@lucerna/core/units'
-import { unitSymbol, type Units } from './figures'
-import { t } from './words'
+import { unitSymbol, type Units, inUnit } from './figures'
+import '@/messages/terms'
+import { wordsFor } from '@/ui/words'
 
 /** The unit in which each school types a quantity of a register. */
 export const REGISTER_UNITS = {
@@ -20,7 +21,10 @@ export function quantityText(valueSi: number | null, kind: RegisterQuantity, uni
 
 /** A stored value to read, with its unit. `quantitySaid(2100, 'pressure', 'metric')` → `'21 mbar'`. */
 export const quantitySaid = (valueSi: number, kind: RegisterQuantity, units: Units): string =>
-  `${Number(fromSi(valueSi, REGISTER_UNITS[kind][units], REGISTER_UNITS[kind].quantity).toPrecision(4))} ${unitSymbol(REGISTER_UNITS[kind][units])}`
+  inUnit(
+    String(Number(fromSi(valueSi, REGISTER_UNITS[kind][units], REGISTER_UNITS[kind].quantity).toPrecision(4))),
+    unitSymbol(REGISTER_UNITS[kind][units]),
+  )
 
 /** What was typed, in SI; empty is null. The problem is said in words. */
 export function readQuantity(text: string, kind: RegisterQuantity, units: Units): { value: number | null; error?: string } {
@@ -31,11 +35,11 @@ export function readQuantity(text: string, kind: RegisterQuantity, units: Units)
   const p = parsed.error.params ?? {}
   return {
     value: null,
-    error: t(`typed.${parsed.error.code}`, {
+    error: wordsFor(`typed.${parsed.error.code}`, {
       ...p,
       unitWanted: unitSymbol(spec[units]),
-      ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }),
-      ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
+      ...(p.given !== undefined && { given: wordsFor(`quantity.${p.given}`) }),
+      ...(p.asked !== undefined && { asked: wordsFor(`quantity.${p.asked}`) }),
     }),
   }
 }

@@ -1,6 +1,6 @@
 import type { Term } from '@lucerna/core/explain'
 import { fromSi, type Quantity } from '@lucerna/core/units'
-import { unitSymbol, type Units } from './figures'
+import { unitSymbol, type Units, inUnit } from './figures'
 import { locale } from './words'
 
 /** The unit each quantity is shown in where no field says otherwise (formulas, problems). */
@@ -34,18 +34,19 @@ export const plain = (value: number): string =>
 /** A term of a formula as written, in units of a school; absolute where a formula multiplies temperatures. */
 export function termText({ symbol, valueSi, quantity }: Term, units: Units): string {
   if (quantity === 'ratio') return plain(valueSi)
-  if (quantity === 'temperature') return `${plain(valueSi)} K`
-  if (quantity === 'fraction' && /^(CO(_|$)|X_|C(_|$))/.test(symbol) && Math.abs(valueSi) < 0.005) return `${plain(valueSi * 1e6)} ppm`
+  if (quantity === 'temperature') return inUnit(plain(valueSi), 'K')
+  if (quantity === 'fraction' && /^(CO(_|$)|X_|C(_|$))/.test(symbol) && Math.abs(valueSi) < 0.005)
+    return inUnit(plain(valueSi * 1e6), 'ppm')
   if (quantity === 'length' && Math.abs(valueSi) < 0.3)
-    return units === 'metric' ? `${plain(valueSi * 1000)} mm` : `${plain(valueSi / 0.0254)} in`
-  if (quantity === 'flow' && Math.abs(valueSi) < 3e-6 && units === 'metric') return `${plain(valueSi * 3.6e6)} L/h`
-  if (quantity === 'voltage' && Math.abs(valueSi) < 1) return `${plain(valueSi * 1000)} mV`
-  if (quantity === 'current' && Math.abs(valueSi) < 1e-3) return `${plain(valueSi * 1e6)} µA`
-  if (quantity === 'resistance' && Math.abs(valueSi) < 1) return `${plain(valueSi * 1000)} mΩ`
-  if (quantity === 'time' && valueSi > 600) return `${plain(valueSi / 60)} min`
+    return units === 'metric' ? inUnit(plain(valueSi * 1000), 'mm') : inUnit(plain(valueSi / 0.0254), 'in')
+  if (quantity === 'flow' && Math.abs(valueSi) < 3e-6 && units === 'metric') return inUnit(plain(valueSi * 3.6e6), 'L/h')
+  if (quantity === 'voltage' && Math.abs(valueSi) < 1) return inUnit(plain(valueSi * 1000), 'mV')
+  if (quantity === 'current' && Math.abs(valueSi) < 1e-3) return inUnit(plain(valueSi * 1e6), 'µA')
+  if (quantity === 'resistance' && Math.abs(valueSi) < 1) return inUnit(plain(valueSi * 1000), 'mΩ')
+  if (quantity === 'time' && valueSi > 600) return inUnit(plain(valueSi / 60), 'min')
   const unit = UNIT[quantity]?.[units]
-  if (unit === undefined) return `${plain(valueSi)} ${SI_UNIT[quantity] ?? ''}`.trim()
-  return `${plain(fromSi(valueSi, unit, quantity))} ${unitSymbol(unit)}`
+  if (unit === undefined) return inUnit(plain(valueSi), SI_UNIT[quantity] ?? '')
+  return inUnit(plain(fromSi(valueSi, unit, quantity)), unitSymbol(unit))
 }
 
 const SI_UNIT: Partial<Record<Quantity, string>> = { time: 's', voltage: 'V', current: 'A', viscosity: 'Pa·s' }

@@ -1,5 +1,5 @@
 import { toast } from 'sonner'
-import { t } from './words'
+import { t } from '@/messages/shell'
 
 /** Says what was done, with a way back for some seconds. */
 export const toldWithUndo = (text: string, undo: () => void): void => {

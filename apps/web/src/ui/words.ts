@@ -1,37 +1,46 @@
-import i18next from 'i18next'
-import { en } from '@/messages/en'
+import { type Dialect, dialect } from './dialect'
 
-/** Languages shipped; another one is another message file and a line here. */
-const LANGUAGES = { en } as const
-export type MessageKey = keyof typeof en
+/** Words of one area in both dialects: `gb` complete, `us` where it differs. */
+type Area = readonly [gb: Readonly<Record<string, string>>, us: Readonly<Record<string, string | undefined>>]
+/** What American English says otherwise; a key that British English lacks does not pass the type check. */
+export type Other<Gb> = { readonly [K in keyof Gb]?: string }
 
-const instance = i18next.createInstance()
-void instance.init({
-  lng: 'en',
-  fallbackLng: 'en',
-  initAsync: false,
-  keySeparator: false,
-  nsSeparator: false,
-  interpolation: { escapeValue: false },
-  resources: Object.fromEntries(Object.entries(LANGUAGES).map(([language, words]) => [language, { translation: words }])),
-})
+type KeysOf<A> = A extends readonly [infer Gb, unknown] ? keyof Gb : never
+/** The keys that can be asked for: where a text has one form for one and another for many, the key without the form. */
+type Asked<K> = K extends `${infer Stem}_other` ? Stem : K extends `${string}_one` ? never : K & string
 
-type Params = Readonly<Record<string, string | number>>
+export type Params = Readonly<Record<string, string | number>>
+export type Say<Key extends string> = (key: Key, params?: Params) => string
 
-/** Texts without parameters, by key: a screen asks for some hundred of them each time it is drawn. */
-const said = new Map<string, string>()
-instance.on('languageChanged', () => said.clear())
+/** Everything that the running program has loaded: a page has the areas that its doors name, the server all. */
+const loaded: Record<Dialect, Map<string, string>> = { 'en-GB': new Map(), 'en-US': new Map() }
+const plural: Record<Dialect, Intl.PluralRules> = { 'en-GB': new Intl.PluralRules('en-GB'), 'en-US': new Intl.PluralRules('en-US') }
 
-/** Words of the interface by key, with parameters filled in. A key that is put together is checked by the tests of the message file. */
-export function t(key: MessageKey | (string & {}), params?: Params): string {
-  if (params) return instance.t(key, params)
-  let text = said.get(key)
-  if (text === undefined) said.set(key, (text = instance.t(key)))
-  return text
+const find = (key: string, how: Dialect): string | undefined => loaded[how].get(key) ?? loaded['en-GB'].get(key)
+
+function say(key: string, params: Params | undefined, how: Dialect): string {
+  const counted = typeof params?.count === 'number' ? find(`${key}_${plural[how].select(params.count)}`, how) : undefined
+  const text = counted ?? find(key, how) ?? find(`${key}_other`, how) ?? key
+  return params ? text.replace(/\{\{(\w+)\}\}/g, (whole, name: string) => String(params[name] ?? whole)) : text
 }
 
-/** Whether there are words for a key that came from data. */
-export const hasWords = (key: string): boolean => key in en
+/**
+ * Loads areas of words and gives the function that says them by key, with parameters filled in. A key that none of these areas has does not pass the type
+ * check. (A library for this weighs as much as all the words of a page.)
+ */
+export function words<const Areas extends readonly Area[]>(...areas: Areas): Say<Asked<KeysOf<Areas[number]>>> {
+  for (const [gb, us] of areas) {
+    for (const [key, text] of Object.entries(gb)) loaded['en-GB'].set(key, text)
+    for (const [key, text] of Object.entries(us)) if (text !== undefined) loaded['en-US'].set(key, text)
+  }
+  return wordsFor
+}
+
+/** Words for a key that comes from data; the key itself where there are none. */
+export const wordsFor = (key: string, params?: Params): string => say(key, params, dialect())
+
+/** Whether there are words for a key that comes from data. */
+export const hasWords = (key: string): boolean => find(key, 'en-GB') !== undefined
 
 /** The locale that numbers and dates are written in. */
-export const locale = (): string => instance.language
+export const locale = (): Dialect => dialect()

@@ -34,6 +34,13 @@ export const practiceSchema = z.strictObject({
     .array(z.string())
     .meta({ description: 'Public documents to check in their current edition; never an authority by themselves.' }),
   units: z.enum(['metric', 'imperial']),
+  emergencyNumber: z
+    .string()
+    .trim()
+    .min(2)
+    .max(60)
+    .optional()
+    .meta({ description: 'The gas emergency number to call, where a site does not have its own.' }),
   heatBasis: z.enum(['net', 'gross']),
   combustionBy: z.enum(['co2', 'o2']).meta({ description: 'Which of the two the school writes down; the other is computed.' }),
   coBy: z.enum(['ratio', 'air-free']),

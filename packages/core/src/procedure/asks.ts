@@ -113,7 +113,6 @@ const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
   'supplier-called': ['not-needed'],
   consent: ['nothing-to-agree'],
   exchanger: ['deformed-tight'],
-  'relief-valve': ['weeps'],
   // Facts rather than findings: what follows from them is measured or asked elsewhere.
   condition: ['dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'],
   'fault-shows': ['not-today'],
@@ -145,8 +144,18 @@ export function isGoodAnswer(id: string, answer: string): boolean {
   return isFixed(id) && (answer === OBSERVATIONS[id].answers[0] || (ALSO_GOOD[id]?.includes(answer) ?? false))
 }
 
-/** What a bad answer forbids. An own step's proof that cannot be overridden says so itself. `forbidsOf('joint.tee')` → `'firing'`. */
-export function forbidsOf(id: string): Forbids {
+/** Bad answers that forbid less than the others of their question: a finding that is put right or left with a reason. */
+const ONLY_A_FINDING: Partial<Record<ObservationId, readonly string[]>> = { 'relief-valve': ['weeps'] }
+
+/**
+ * What a bad answer forbids; without an answer, what the worst one does. An own step's proof that cannot be overridden says so itself.
+ *
+ * @example
+ * forbidsOf('joint.tee') // 'firing'
+ * forbidsOf('relief-valve', 'weeps') // null: a finding, not a stop
+ */
+export function forbidsOf(id: string, answer?: string): Forbids {
+  if (answer !== undefined && isFixed(id) && ONLY_A_FINDING[id]?.includes(answer)) return null
   const family = familyOf(id)
   return family ? FAMILIES[family].forbids : isFixed(id) ? OBSERVATIONS[id].forbids : null
 }

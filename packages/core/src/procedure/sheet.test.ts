@@ -97,7 +97,7 @@ test('a maker’s own step stands in its place, with its words and source', () =
     place: 'first' as const,
     firingStateId: 'max',
     needs: [
-      { kind: 'observation' as const, question: 'Moves by hand?', good: 'Yes', bad: 'No' },
+      { kind: 'observation' as const, question: 'Moves by hand?', good: 'Moves freely', bad: 'Sticks' },
       { kind: 'reading' as const, measurandId: 'co.flue' as const, stationId: 'flue' as const, firingStateId: 'max' },
       { kind: 'proof' as const, what: 'Let it fall', passes: 'Shuts' },
     ],
@@ -107,6 +107,7 @@ test('a maker’s own step stands in its place, with its words and source', () =
   const steps = unwrap(runSheet('safety-check', { ...testCard, ownSteps: [own] }, metric!, facts))
   const step = steps.find((s) => s.id === 'own.flap')!
   expect(step).toMatchObject({ kind: 'own', skip: 'never', own: { label: 'Air flap free', doc: 'TEST-1', page: '12' } })
+  expect(step.asks.map((a) => a.said)).toEqual([{ good: 'Moves freely', bad: 'Sticks' }, null])
   expect(step.asks.map((a) => [a.id, a.label])).toEqual([
     ['own.flap.0', 'Moves by hand?'],
     ['own.flap.2', 'Let it fall'],

@@ -53,7 +53,7 @@ function ownStep(card: Card, own: OwnStep): Step {
     needs: readings.map((n) => need(n.measurandId, n.stationId, n.firingStateId)),
     asks: own.needs.flatMap((n, i) =>
       n.kind === 'observation'
-        ? [ask(`own.${own.id}.${i}`, n.question, `${n.good} / ${n.bad}`)]
+        ? [ask(`own.${own.id}.${i}`, n.question, null, false, { good: n.good, bad: n.bad })]
         : n.kind === 'proof'
           ? [ask(`own.${own.id}.${i}`, n.what, n.passes)]
           : [],

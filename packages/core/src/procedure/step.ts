@@ -18,6 +18,8 @@ export interface Ask {
   readonly answers: readonly [string, string, ...string[]]
   /** The card's own words; otherwise the message files have them by id. */
   readonly label: string | null
+  /** What each answer means, in the card's words; otherwise the message files have them. A maker's question is answered by the card's two answers, never Yes or No. */
+  readonly said: Readonly<Record<string, string>> | null
   /** How, in the card's words. */
   readonly how: string | null
   /** Renewed each time, whatever it looks like. */

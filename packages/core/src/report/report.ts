@@ -76,7 +76,15 @@ export const reportSchema = z.object({
       outcomeReason: z.string().nullable(),
       rates: z.array(z.object({ id: z.string(), label: z.string() })),
       lines: z.array(line),
-      observations: z.array(z.object({ id: z.string(), answer: z.string(), label: z.string().nullable().default(null) })),
+      observations: z.array(
+        z.object({
+          id: z.string(),
+          answer: z.string(),
+          label: z.string().nullable().default(null),
+          /** What the answer means, in the card's words. */
+          said: z.string().nullable().default(null),
+        }),
+      ),
       steps: z.array(
         z.object({
           id: z.string(),
@@ -138,6 +146,8 @@ export const reportSchema = z.object({
     }),
   ),
   cautions: z.array(z.string()),
+  /** The gas emergency number of the place when the report was made. */
+  emergencyNumber: z.string().nullable().default(null),
 })
 export type Report = z.infer<typeof reportSchema>
 export type ReportLine = z.infer<typeof line>
@@ -228,6 +238,7 @@ export function makeReport(
         allowed: allowedFor(visit, i.id),
       })),
     cautions: context.practice.cautions,
+    emergencyNumber: context.emergencyNumber ?? null,
   }
 }
 
@@ -294,11 +305,10 @@ function applianceReport(
     outcomeReason: state.outcome?.reason ?? null,
     rates: ratesOf(card).map(({ id, label }) => ({ id, label })),
     lines,
-    observations: Object.entries(state.observations).map(([id, seen]) => ({
-      id,
-      answer: seen.answer,
-      label: steps.flatMap((s) => s.asks).find((a) => a.id === id)?.label ?? null,
-    })),
+    observations: Object.entries(state.observations).map(([id, { answer }]) => {
+      const ask = steps.flatMap((s) => s.asks).find((a) => a.id === id)
+      return { id, answer, label: ask?.label ?? null, said: ask?.said?.[answer] ?? null }
+    }),
     steps: steps
       .filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends')
       .map((s) => ({

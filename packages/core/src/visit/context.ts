@@ -34,4 +34,6 @@ export interface VisitContext {
   readonly appliances: readonly VisitAppliance[]
   readonly practice: Practice
   readonly instruments: readonly Instrument[]
+  /** The gas emergency number of the place: the site's own, else the practice's; absent when nobody entered one. */
+  readonly emergencyNumber?: string | null
 }

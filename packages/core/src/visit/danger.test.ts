@@ -26,7 +26,7 @@ test.each([
   const { danger } = at(log)
   expect(danger?.causes.map((c) => c.params.observation)).toEqual([observationId])
   expect(danger?.actions.slice(0, first.length)).toEqual(first)
-  expect(danger?.actions.slice(first.length)).toEqual(['label', 'notify-emergency'])
+  expect(danger?.actions.slice(first.length)).toEqual(['notify-emergency', 'label'])
   expect(new Set(danger?.actions).size).toBe(danger?.actions.length)
 })
 

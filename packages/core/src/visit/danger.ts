@@ -34,10 +34,10 @@ export interface Danger {
 
 /**
  * Danger now: gas or CO in the air, people with symptoms, spillage, a cracked exchanger, or a defect of that class that was not put right. Null when there
- * is none. The order is safety first (people, air, gas off), then what the practice wants: label, notify.
+ * is none. The order is one for every danger ({@link inOrder}).
  *
  * @example
- * dangerOf(appliance, state, visit, context)?.actions // ['people-out', 'no-sparks', 'turn-off', 'ventilate', 'label', 'notify-emergency']
+ * dangerOf(appliance, state, visit, context)?.actions // ['people-out', 'no-sparks', 'turn-off', 'ventilate', 'notify-emergency', 'label']
  */
 export function dangerOf(
   appliance: VisitAppliance,
@@ -64,7 +64,21 @@ export function dangerOf(
   return { causes, actions: actionsFor(context.practice, air, gas) }
 }
 
+/** The one order of every danger: people, no sparks, gas off, air, the call from outside, and paper last. */
+const ORDER = ['people-out', 'no-sparks', 'turn-off', 'ventilate', 'notify-emergency', 'notify-owner', 'label', 'follow-up', 'record']
+
+/**
+ * Actions of a danger or defect in the one order, each once, whatever order a profile lists them in.
+ *
+ * @example
+ * inOrder(['turn-off', 'label', 'notify-emergency']) // ['turn-off', 'notify-emergency', 'label']
+ */
+export function inOrder(actions: readonly string[]): string[] {
+  const place = (a: string) => (ORDER.includes(a) ? ORDER.indexOf(a) : ORDER.length)
+  return [...new Set(actions)].sort((a, b) => place(a) - place(b))
+}
+
 function actionsFor(practice: Practice, air: boolean, gas: boolean): string[] {
   const own = practice.defectClasses.find((d) => d.class === 'danger-now')?.actions ?? []
-  return [...new Set([...(air ? ['people-out'] : []), ...(gas ? ['no-sparks'] : []), 'turn-off', ...(air ? ['ventilate'] : []), ...own])]
+  return inOrder([...(air ? ['people-out'] : []), ...(gas ? ['no-sparks'] : []), 'turn-off', ...(air ? ['ventilate'] : []), ...own])
 }

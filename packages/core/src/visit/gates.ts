@@ -3,11 +3,9 @@ import { familyOf, FIRING_JOBS, forbidsOf, isGoodAnswer, type Step } from '../pr
 import { inletMaximum } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
 import { readingKey } from './keys'
+import { lelShare, stopGasFraction } from './gasInAir'
 import { gate, stopsFromWork } from './stops'
 import type { ApplianceState, Gate, JudgedReading, VisitState } from './state'
-
-/** A tenth of the lower explosive limit, mol/mol: 0.5 % of methane, 0.2 % of propane. At it everybody stops. */
-export const stopGasFraction = (gas: string): number => (gas === 'propane' || gas === 'butane' || gas === 'lpg-mix' ? 0.002 : 0.005)
 
 /**
  * What stops firing right now: gas or CO in the room, a flue or air supply that is not sound, the wrong gas, inlet pressure above the valve's
@@ -23,7 +21,14 @@ export function firingStops(
   const latest = [...state.latest.values()]
   const gas = latest.find((r) => r.measurandId === 'gas.ambient')
   if (gas && gas.valueSi >= stopGasFraction(appliance.facts.gas))
-    stops.push(gate('gas-in-air', true, { percent: Math.round(gas.valueSi * 1e4) / 100 }, 'before-entry'))
+    stops.push(
+      gate(
+        'gas-in-air',
+        true,
+        { percent: Math.round(gas.valueSi * 1e4) / 100, lel: Math.round(lelShare(appliance.facts.gas, gas.valueSi) * 100) },
+        'before-entry',
+      ),
+    )
   const room = latest.find((r) => r.measurandId === 'co.ambient')
   const action = room && ambientCoAction(context.practice, room.valueSi)
   if (room && action && action !== 'look')
@@ -164,9 +169,9 @@ function notLeftRunning(state: ApplianceState, steps: readonly Step[]): Gate[] {
   for (const [id, seen] of Object.entries(state.observations)) {
     if (isGoodAnswer(id, seen.answer)) continue
     const stepId = steps.find((s) => s.asks.some((a) => a.id === id))?.id ?? null
-    if (forbidsOf(id) === 'leaving' || firm.has(id))
+    if (forbidsOf(id, seen.answer) === 'leaving' || firm.has(id))
       gates.push(gate(`leaving.${id}`, true, { observation: id, answer: seen.answer }, stepId, 'not-left-running'))
-    else if (forbidsOf(id) === null && familyOf(id) !== 'sequence')
+    else if (forbidsOf(id, seen.answer) === null && familyOf(id) !== 'sequence')
       gates.push(gate(`finding.${id}`, false, { observation: id, answer: seen.answer }, stepId, 'finding-unanswered'))
   }
   for (const step of steps)

@@ -1,7 +1,7 @@
 export { bandFor } from './bands'
 export type { Continued, VisitAppliance, VisitContext } from './context'
 export { continuedFrom } from './continued'
-export { type Danger, dangerOf } from './danger'
+export { type Danger, dangerOf, inOrder } from './danger'
 export { changesBetween, type KeptValue, keptValue, keptValues, type VisitChanges } from './changes'
 export { AT_ONCE_MS } from './events/reading.taken'
 export { foldVisit, VisitFold } from './fold'
@@ -20,7 +20,8 @@ export {
   type VisitEvent,
   visitEventSchema,
 } from './registry'
-export { firingStops, leavesRunning, missingIn, serviceGates, stepSettled, stopGasFraction } from './gates'
+export { firingStops, leavesRunning, missingIn, serviceGates, stepSettled } from './gates'
+export { BY_VOLUME, lelShare, OF_LEL, readGasInAir, stopGasFraction } from './gasInAir'
 export { instrumentFor, type ReadWith } from './instrumentFor'
 export { explanationOf } from './judgeGroup'
 export { powerProvedOff } from './isolation'

@@ -122,7 +122,7 @@ export const adapt24: Card = write({
       firingStateId: 'ignition',
       needs: [
         { kind: 'reading', measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'ignition' },
-        { kind: 'observation', question: 'Does menu 70 show all three rates as saved?', good: 'All saved', bad: 'One is not' },
+        { kind: 'observation', question: 'Does menu 70 show all three rates as saved?', good: 'All saved', bad: 'At least one missing' },
       ],
       source: b.at(31),
     },

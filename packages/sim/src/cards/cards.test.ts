@@ -163,6 +163,7 @@ const WRONG: Wrong[] = [
   ['own-step-state', own({ firingStateId: 'turbo' })],
   ['own-step-station', own({ needs: [{ kind: 'reading', measurandId: 'co2.flue', stationId: 'meter', firingStateId: 'high' }] })],
   ['own-step-override', own({ stage: 'safeties', overridable: true, needs: [{ kind: 'proof', what: 'Cover it', passes: 'Off' }] })],
+  ['own-step-yes-no', own({ needs: [{ kind: 'observation', question: 'Is the rope loose?', good: 'No', bad: 'Yes, loose' }] })],
   ['source-missing', { ...larch28, probeSource: null }],
 ]
 

@@ -123,7 +123,12 @@ export const drift60m: Card = write({
       stage: 'restore',
       place: 'last',
       needs: [
-        { kind: 'observation', question: 'How do switches 5 and 6 and the jumper stand?', good: 'OFF, OFF, parked', bad: 'Otherwise' },
+        {
+          kind: 'observation',
+          question: 'What are the positions of switches 5 and 6 and the jumper?',
+          good: 'OFF, OFF, parked',
+          bad: 'Any other position',
+        },
       ],
       overridable: false,
       source: b.at(18),

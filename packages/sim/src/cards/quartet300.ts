@@ -140,11 +140,11 @@ export const quartet300: Card = write({
     {
       id: 'sisters',
       label: 'The four manifold pressures side by side',
-      why: 'One valve that reads away from its sisters is a valve fault, not a supply fault',
+      why: 'One valve that differs from the others is a valve fault, not a supply fault',
       stage: 'burner',
       place: 'last',
       firingStateId: 'all',
-      needs: [{ kind: 'observation', question: 'Do the four agree within 0.4 mbar?', good: 'They agree', bad: 'One reads away' }],
+      needs: [{ kind: 'observation', question: 'Do the four agree within 0.4 mbar?', good: 'They agree', bad: 'One differs' }],
       source: b.at(22),
     },
   ],

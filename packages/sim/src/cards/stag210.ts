@@ -112,14 +112,14 @@ export const stag210: Card = write({
     {
       id: 'water-line',
       label: 'Water line steady while firing',
-      why: 'A bouncing line means oil or sludge: the cutoff cannot be trusted',
+      why: 'A bouncing line means oil or sludge: the cutoff may not operate',
       stage: 'first-fire',
       place: 'last',
       firingStateId: 'full',
       needs: [
         {
           kind: 'observation',
-          question: 'How does the water stand in the glass while firing?',
+          question: 'What does the water in the gauge glass do while firing?',
           good: 'Steady',
           bad: 'Bouncing or foaming',
         },

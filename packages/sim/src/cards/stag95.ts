@@ -132,7 +132,12 @@ export const stag95: Card = write({
       stage: 'clean',
       place: 'last',
       needs: [
-        { kind: 'observation', question: 'With lamp and mirror: how many of the six flueways are clear?', good: 'All six', bad: 'Fewer' },
+        {
+          kind: 'observation',
+          question: 'With lamp and mirror: how many of the six flueways are clear?',
+          good: 'All six',
+          bad: 'Fewer than six',
+        },
       ],
       source: b.at(15),
     },

@@ -142,7 +142,7 @@ export const well190: Card = write({
     {
       id: 'anode',
       label: 'Anode',
-      why: 'A used-up anode ends the tank',
+      why: 'A used-up anode lets the tank corrode through',
       stage: 'clean',
       place: 'last',
       needs: [{ kind: 'observation', question: 'How thick is the anode?', good: 'Over 15 mm', bad: 'Thinner' }],

@@ -1,4 +1,4 @@
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 export default function Loading() {
   return (

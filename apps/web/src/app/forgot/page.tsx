@@ -1,8 +1,9 @@
 import { ForgotForm } from '@/features/sign-in/DoorForms'
 import { DoorPage } from '@/features/sign-in/DoorPage'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('forgot.title') }
+export const generateMetadata = titled('forgot.title')
 
 export default function ForgotPage() {
   return (

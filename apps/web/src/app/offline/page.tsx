@@ -1,8 +1,9 @@
 import { TryAgain } from '@/features/offline/TryAgain'
 import { Mark } from '@/ui/Mark'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('offline.title') }
+export const generateMetadata = titled('offline.title')
 
 /** What a browser shows in the place of a page that is not kept on the device while the server is away. */
 export default function OfflinePage() {
@@ -16,7 +17,7 @@ export default function OfflinePage() {
         <a href="/today" className="btn press btn-primary">
           {t('nav.today')}
         </a>
-        <a href="/workings" className="btn press btn-outline">
+        <a href="/calculators" className="btn press btn-outline">
           {t('nav.workings')}
         </a>
         <TryAgain />

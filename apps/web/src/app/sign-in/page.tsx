@@ -9,9 +9,10 @@ import { currentActor } from '@/server/actor'
 import { env } from '@/server/env'
 import { nextPath } from '@/server/nextPath'
 import { Mark } from '@/ui/Mark'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('sign-in.title') }
+export const generateMetadata = titled('sign-in.title')
 
 export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<{ next?: string }> }) {
   const next = nextPath((await searchParams).next)

@@ -105,6 +105,9 @@ export const preference = pgTable(
     units: text('units', { enum: ['practice', 'metric', 'imperial'] })
       .notNull()
       .default('practice'),
+    dialect: text('dialect', { enum: ['practice', 'en-GB', 'en-US'] })
+      .notNull()
+      .default('practice'),
     farViewTones: boolean('far_view_tones').notNull().default(false),
   },
   (t) => [primaryKey({ columns: [t.firmId, t.userId] }), ownFirmOnly()],

@@ -99,6 +99,8 @@ export const site = pgTable(
     contactErasedAt: stamp('contact_erased_at'),
     accessNotes: text('access_notes'),
     hazards: text('hazards'),
+    /** The gas emergency number of the place; null: the one of the practice profile. */
+    emergencyNumber: text('emergency_number'),
     /** Null: the firm's own practice. */
     practiceId: text('practice_id'),
     ...registered(),

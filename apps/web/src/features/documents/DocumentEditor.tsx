@@ -9,7 +9,8 @@ import { Dialog } from '@/ui/Dialog'
 import { described, Field } from '@/ui/Field'
 import type { Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { useDraft } from './client/useDraft'
 import { type DocumentKind, examine, type Finding, KINDS } from './kinds'
 import { Differences } from './parts/Differences'
@@ -108,7 +109,7 @@ export function DocumentEditor({ kind, id, draft, base, units }: Props) {
           >
             {sections.map((s) => (
               <option key={s.id} value={s.id}>
-                {t(`doc.section.${kind}.${s.id}`)}
+                {wordsFor(`doc.section.${kind}.${s.id}`)}
               </option>
             ))}
           </select>
@@ -123,7 +124,7 @@ export function DocumentEditor({ kind, id, draft, base, units }: Props) {
                     className={`flex min-h-9 w-full items-center justify-between gap-2 border-l-2 px-3 py-1 text-left ${s.id === section.id ? 'border-primary font-semibold' : 'hairline text-primary hover:bg-base-200'}`}
                     onClick={() => setPlace((p) => ({ section: s.id, row: null, n: p.n + 1 }))}
                   >
-                    {t(`doc.section.${kind}.${s.id}`)}
+                    {wordsFor(`doc.section.${kind}.${s.id}`)}
                     <span className="flex items-center gap-1 text-sm font-normal quiet">
                       {own > 0 && (
                         <span className="flex items-center gap-1 text-error">
@@ -139,7 +140,7 @@ export function DocumentEditor({ kind, id, draft, base, units }: Props) {
           </ul>
         </nav>
         <div className="min-w-0">
-          <h2 className="mb-3 text-lg font-semibold">{t(`doc.section.${kind}.${section.id}`)}</h2>
+          <h2 className="mb-3 text-lg font-semibold">{wordsFor(`doc.section.${kind}.${section.id}`)}</h2>
           <SectionEditor
             key={`${section.id}-${place.n}`}
             kind={kind}

@@ -14,10 +14,11 @@ import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, type MeasurandId, MEASURAND_IDS, MEASURANDS, STATIONS } from '@lucerna/core/measure'
 import { fromSi, QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { unitSymbol } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { at, type FieldSpec, type Option, type Row, rowsOf, type SectionSpec, textOf } from './spec'
 
-const options = (prefix: string, ids: readonly string[]): Option[] => ids.map((value) => ({ value, label: t(`${prefix}.${value}`) }))
+const options = (prefix: string, ids: readonly string[]): Option[] => ids.map((value) => ({ value, label: wordsFor(`${prefix}.${value}`) }))
 const pick = (prefix: string, ids: readonly string[]) => () => options(prefix, ids)
 const named =
   (list: string) =>
@@ -87,7 +88,7 @@ function conditionText(c: Row): string {
   const altitude = between('altitudeM', 'm')
   const flue = between('flueLengthM', 'm')
   return [
-    c.gas ? t(`gas.${textOf(c.gas)}`) : '',
+    c.gas ? wordsFor(`gas.${textOf(c.gas)}`) : '',
     altitude && t('doc.at-altitude', { range: altitude }),
     flue && t('doc.at-flue', { range: flue }),
     textOf(c.output),
@@ -183,7 +184,12 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       source: sourceOf(d),
     }),
     summary: (r, _, units) =>
-      joined(t(`gas.${textOf(r.gas)}`), `${kw(r.inputMinNetW, units)}–${kw(r.inputMaxNetW, units)} ${t('doc.net')}`, r.orifice, page(r)),
+      joined(
+        wordsFor(`gas.${textOf(r.gas)}`),
+        `${kw(r.inputMinNetW, units)}–${kw(r.inputMaxNetW, units)} ${t('doc.net')}`,
+        r.orifice,
+        page(r),
+      ),
     fields: [
       { key: 'gas', label: 'gas', kind: 'select', options: pick('gas', GAS_PRESET_IDS) },
       watt('inputMaxNetW', 'max-net'),
@@ -210,7 +216,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       howToReturn: null,
       minutesToRate: null,
     }),
-    summary: (r, _, units) => joined(r.label, t(`firing-kind.${textOf(r.kind)}`), kw(r.nominalInputW, units)),
+    summary: (r, _, units) => joined(r.label, wordsFor(`firing-kind.${textOf(r.kind)}`), kw(r.nominalInputW, units)),
     fields: [
       ID,
       LABEL,
@@ -273,7 +279,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
     blank: (d) => ({ gas: 'natural-gas-h', inletMaxPa: 0, regulatorIsTechnicians: false, source: sourceOf(d) }),
     summary: (r, _, units) =>
       joined(
-        t(`gas.${textOf(r.gas)}`),
+        wordsFor(`gas.${textOf(r.gas)}`),
         typeof r.inletMaxPa === 'number'
           ? t('doc.inlet-to', {
               value: `${Number(fromSi(r.inletMaxPa, units === 'metric' ? 'mbar' : 'inH2O', 'pressure').toPrecision(4))} ${units === 'metric' ? 'mbar' : 'inWC'}`,
@@ -305,7 +311,12 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       source: sourceOf(d),
     }),
     summary: (r) =>
-      joined(r.title, t(`table-use.${textOf(r.use)}`), Array.isArray(r.rows) ? t('doc.rows', { count: r.rows.length }) : '', page(r)),
+      joined(
+        r.title,
+        wordsFor(`table-use.${textOf(r.use)}`),
+        Array.isArray(r.rows) ? t('doc.rows', { count: r.rows.length }) : '',
+        page(r),
+      ),
     fields: [
       ID,
       { key: 'title', label: 'title', kind: 'text' },
@@ -354,7 +365,13 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       source: sourceOf(d),
     }),
     summary: (r) =>
-      joined(r.label, t(`adjuster-function.${textOf(r.function)}`), t(`adjust.clockwise.${textOf(r.clockwise)}`), r.tool, page(r)),
+      joined(
+        r.label,
+        wordsFor(`adjuster-function.${textOf(r.function)}`),
+        wordsFor(`adjust.clockwise.${textOf(r.clockwise)}`),
+        r.tool,
+        page(r),
+      ),
     fields: [
       ID,
       LABEL,
@@ -375,7 +392,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
     id: 'testPoints',
     list: 'testPoints',
     blank: (d) => ({ stationId: 'inlet', label: '', how: '', closes: '', sectionId: null, source: sourceOf(d) }),
-    summary: (r) => joined(r.label, t(`station.${textOf(r.stationId)}`), page(r)),
+    summary: (r) => joined(r.label, wordsFor(`station.${textOf(r.stationId)}`), page(r)),
     fields: [
       { key: 'stationId', label: 'station', kind: 'select', options: pick('station', STATIONS) },
       LABEL,
@@ -389,7 +406,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
     id: 'safeties',
     list: 'safeties',
     blank: (d) => ({ id: '', label: '', setting: null, reset: null, proveBy: null, source: sourceOf(d) }),
-    summary: (r) => joined(r.label, r.setting, r.reset ? t(`reset.${textOf(r.reset)}`) : '', page(r)),
+    summary: (r) => joined(r.label, r.setting, r.reset ? wordsFor(`reset.${textOf(r.reset)}`) : '', page(r)),
     fields: [
       ID,
       LABEL,
@@ -413,7 +430,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       overridable: true,
       source: sourceOf(d),
     }),
-    summary: (r) => joined(r.label, t(`stage.${textOf(r.stage)}`), page(r)),
+    summary: (r) => joined(r.label, wordsFor(`stage.${textOf(r.stage)}`), page(r)),
     fields: [
       ID,
       LABEL,

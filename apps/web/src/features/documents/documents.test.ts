@@ -5,7 +5,8 @@ import { v7 as uuidv7 } from 'uuid'
 import { inFirm, type Transaction } from '@/db/client'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll } from '@/test/world'
-import { t } from '@/ui/words'
+import '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { findingText } from './findingText'
 import { DOCUMENT_KINDS, examine } from './kinds'
 import { pastedCells } from './parts/Matrix'
@@ -45,10 +46,10 @@ describe('one description for writing, reading and comparing', () => {
   test.each(DOCUMENT_KINDS.flatMap((k) => sectionsOf(k).map((s) => [k, s.id, s] as const)))(
     '%s, %s: every label and choice has words',
     (kind, _id, spec) => {
-      expect(t(`doc.section.${kind}.${spec.id}`)).not.toMatch(/^doc\./)
-      if (spec.list) expect(t(`doc.add.${kind}.${spec.id}`)).not.toMatch(/^doc\./)
+      expect(wordsFor(`doc.section.${kind}.${spec.id}`)).not.toMatch(/^doc\./)
+      if (spec.list) expect(wordsFor(`doc.add.${kind}.${spec.id}`)).not.toMatch(/^doc\./)
       for (const f of walk(spec.fields)) {
-        expect(t(`doc.field.${f.label}`)).not.toMatch(/^doc\./)
+        expect(wordsFor(`doc.field.${f.label}`)).not.toMatch(/^doc\./)
         if (f.kind === 'select') for (const o of f.options(larch18 as unknown as Row, {})) expect(o.label).not.toMatch(/^[a-z-]+\.[a-z-]+$/)
       }
     },
@@ -134,7 +135,7 @@ describe('drafts and versions', () => {
     })
     await as(maren, (tx) => saveDraft(tx, maren, 'card', id, { ...half.data, maker: 'Tarnwick' }, 2, NOW))
     await expect(as(maren, (tx) => issueDraft(tx, maren, 'card', id, 'Try', NOW))).rejects.toMatchObject({
-      errors: expect.arrayContaining([expect.objectContaining({ message: expect.stringMatching(/cannot be set without it/) })]),
+      errors: expect.arrayContaining([expect.objectContaining({ message: expect.stringMatching(/cannot be set without one/) })]),
     })
     await as(maren, (tx) => saveDraft(tx, maren, 'card', id, { ...larch18, id }, 3, NOW))
     expect(await as(maren, (tx) => issueDraft(tx, maren, 'card', id, 'First', NOW))).toMatchObject({ id, version: 1 })

@@ -18,7 +18,7 @@ interface KindSpec {
 
 export const KINDS: Readonly<Record<DocumentKind, KindSpec>> = {
   card: { file: CARD_FILE as unknown as KindSpec['file'], lint: lintCard, path: '/cards' },
-  practice: { file: PRACTICE_FILE as unknown as KindSpec['file'], lint: lintPractice, path: '/practices' },
+  practice: { file: PRACTICE_FILE as unknown as KindSpec['file'], lint: lintPractice, path: '/profiles' },
 }
 
 export const isDocumentKind = (text: string): text is DocumentKind => (DOCUMENT_KINDS as readonly string[]).includes(text)

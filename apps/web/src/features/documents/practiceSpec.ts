@@ -3,10 +3,12 @@ import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, MEASURAND_IDS, MEASURANDS, shownAs, STATIONS } from '@lucerna/core/measure'
 import { DEFECT_CLASSES } from '@lucerna/core/practice'
 import { bandText, unitText } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { type FieldSpec, type Option, type Row, type SectionSpec, textOf } from './spec'
 
-const options = (prefix: string, ids: readonly string[]) => (): Option[] => ids.map((value) => ({ value, label: t(`${prefix}.${value}`) }))
+const options = (prefix: string, ids: readonly string[]) => (): Option[] =>
+  ids.map((value) => ({ value, label: wordsFor(`${prefix}.${value}`) }))
 const SOURCE: FieldSpec = { key: 'source', label: 'source', kind: 'text', wide: true }
 const joined = (...parts: readonly unknown[]) => parts.map(textOf).filter(Boolean).join(' · ')
 const pascal = (key: string, label: string): FieldSpec => ({
@@ -40,7 +42,7 @@ const several = (key: string, label: string, prefix: string, ids: readonly strin
 })
 const FIRING_KINDS = ['off', 'standing', 'pilot', 'purge', 'ignition', 'rate']
 const listed = (row: Row, key: string, prefix: string) =>
-  Array.isArray(row[key]) ? (row[key] as string[]).map((x) => t(`${prefix}.${x}`)).join(', ') : ''
+  Array.isArray(row[key]) ? (row[key] as string[]).map((x) => wordsFor(`${prefix}.${x}`)).join(', ') : ''
 
 export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
   {
@@ -49,6 +51,7 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
       { key: 'title', label: 'title', kind: 'text' },
       { key: 'dated', label: 'dated', kind: 'date' },
       { key: 'units', label: 'units', kind: 'select', options: options('units', ['metric', 'imperial']) },
+      { key: 'emergencyNumber', label: 'emergency-number', kind: 'text', optional: true },
       { key: 'heatBasis', label: 'basis', kind: 'select', options: options('basis', ['net', 'gross']) },
       { key: 'combustionBy', label: 'combustion-by', kind: 'select', options: options('combustion-by', ['co2', 'o2']) },
       { key: 'coBy', label: 'co-by', kind: 'select', options: options('co-by', ['ratio', 'air-free']) },
@@ -89,7 +92,7 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
       const band = bandText(id, r as { min?: number; max?: number }, units, { upTo: t('band.up-to'), from: t('band.from') })
       return joined(
         t(`measurand.${id}`),
-        t(`station.${textOf(r.stationId)}`),
+        wordsFor(`station.${textOf(r.stationId)}`),
         listed(r, 'burnerKinds', 'burner'),
         listed(r, 'applianceTypes', 'appliance-type'),
         listed(r, 'flueTypes', 'flue'),
@@ -116,7 +119,7 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
     id: 'ambientCo',
     list: 'ambientCo',
     blank: () => ({ fromPpm: 9, action: 'look', source: '' }),
-    summary: (r) => joined(`${t('band.from')} ${textOf(r.fromPpm)} ppm`, t(`ambient-co.${textOf(r.action)}`), r.source),
+    summary: (r) => joined(`${t('band.from')} ${textOf(r.fromPpm)} ppm`, wordsFor(`ambient-co.${textOf(r.action)}`), r.source),
     fields: [
       { key: 'fromPpm', label: 'from-ppm', kind: 'number' },
       { key: 'action', label: 'action', kind: 'select', options: options('ambient-co', ['look', 'stop', 'evacuate', 'emergency']) },
@@ -159,7 +162,7 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
     id: 'defectClasses',
     list: 'defectClasses',
     blank: () => ({ class: 'note', name: '', actions: [], source: '' }),
-    summary: (r) => joined(t(`defect.${textOf(r.class)}`), r.name, listed(r, 'actions', 'action'), r.source),
+    summary: (r) => joined(wordsFor(`defect.${textOf(r.class)}`), r.name, listed(r, 'actions', 'action'), r.source),
     fields: [
       { key: 'class', label: 'class', kind: 'select', options: options('defect', DEFECT_CLASSES) },
       { key: 'name', label: 'name', kind: 'text' },

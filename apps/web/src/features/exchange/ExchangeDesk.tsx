@@ -6,7 +6,7 @@ import { ask } from '@/ui/ask'
 import { Field } from '@/ui/Field'
 import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/exchange'
 import { JobRows } from './parts/JobRows'
 import type { ShownJob } from './server/imports'
 

@@ -1,5 +1,5 @@
 import { fromSi, parseQuantity, toSi } from '@lucerna/core/units'
-import { t } from '@/ui/words'
+import { t } from '@/messages/exchange'
 import { unitSymbol } from '@/ui/figures'
 import type { Column } from './columns'
 

@@ -43,6 +43,7 @@ export const COLUMNS: Readonly<Record<TableKind, readonly Column[]>> = {
     text('contact_email', 'contactEmail'),
     text('access_notes', 'accessNotes'),
     text('hazards'),
+    text('emergency_number', 'emergencyNumber'),
     text('practice', 'practiceId'),
   ],
   supplies: [

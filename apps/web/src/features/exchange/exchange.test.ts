@@ -61,7 +61,7 @@ describe('cells', () => {
   )
   test.each([
     ['1,200', /two ways/],
-    ['high', /not a number/],
+    ['high', /not a valid number/],
     ['', /./],
   ])('altitude %p is asked about', (raw, message) =>
     expect(readCell(column('sites', 'altitude_m'), raw)).toMatchObject({ ok: false, message: expect.stringMatching(message) }),
@@ -169,7 +169,7 @@ describe('a file taken in', () => {
   })
 
   test.each([
-    ['no known column', 'foo,bar\n1,2\n', /names none of the columns/],
+    ['no known column', 'foo,bar\n1,2\n', /none of the column names/],
     ['an unknown column', 'name,address,time_zone,altitude_m,colour\n', /colour/],
     ['a missing column', 'name,address\n', /time_zone, altitude_m/],
     ['nothing', '', /no row/],
@@ -193,7 +193,7 @@ describe('a file taken in', () => {
     await expect(take(id)).rejects.toThrow()
     expect(await inFirm(noor, (tx) => readJob(tx, noor, id))).toMatchObject({
       state: 'checked',
-      message: expect.stringMatching(/changed meanwhile/),
+      message: expect.stringMatching(/changed in the meantime/),
     })
     expect(
       await ownerDb

@@ -9,11 +9,12 @@ import { useEntry } from '@/features/places/client/useEntry'
 import { EntryForm, Part, toldSaved } from '@/features/places/parts/EntryForm'
 import type { Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/instruments'
+import { wordsFor } from '@/ui/words'
 import { CHANNEL_FIELDS, instrumentSpec } from './instrumentSpec'
 import { type InstrumentFields, instrumentFieldsSchema } from './schemas'
 
-const label = (field: string) => t(`doc.field.${instrumentSpec([]).find((f) => f.key === field)?.label ?? 'channel'}`)
+const label = (field: string) => wordsFor(`doc.field.${instrumentSpec([]).find((f) => f.key === field)?.label ?? 'channel'}`)
 const BLANK_CHANNEL = {
   id: '',
   channel: 'pressure',

@@ -1,9 +1,11 @@
 import { CHANNELS, INSTRUMENT_KINDS } from '@lucerna/core/measure'
 import type { FieldSpec, Option } from '@/features/documents/spec'
-import { t } from '@/ui/words'
+import '@/messages/instruments'
+import { wordsFor } from '@/ui/words'
 import { channelUnit } from './channels'
 
-const options = (prefix: string, ids: readonly string[]) => (): Option[] => ids.map((value) => ({ value, label: t(`${prefix}.${value}`) }))
+const options = (prefix: string, ids: readonly string[]) => (): Option[] =>
+  ids.map((value) => ({ value, label: wordsFor(`${prefix}.${value}`) }))
 
 /** A value of a channel in the unit that the channel is read in. */
 const channelValue = (key: string, label: string): FieldSpec[] =>

@@ -37,14 +37,14 @@ describe('what a channel promises, in words', () => {
     combine: 'larger',
   } as const
   test('ppm or percent', () => {
-    expect(accuracyText(co, 'metric')).toBe('±10 ppm or 5 %, whichever is larger')
-    expect(accuracyText({ ...co, combine: 'sum' }, 'metric')).toBe('±10 ppm plus 5 %')
-    expect(accuracyText({ ...co, absolute: 0 }, 'metric')).toBe('±5 %')
+    expect(accuracyText(co, 'metric')).toBe('±10\u00a0ppm or 5%, whichever is larger')
+    expect(accuracyText({ ...co, combine: 'sum' }, 'metric')).toBe('±10\u00a0ppm plus 5%')
+    expect(accuracyText({ ...co, absolute: 0 }, 'metric')).toBe('±5%')
   })
   test('a kelvin of doubt is 1.8 °F, not 34', () => {
-    expect(spanText('flueTemperature', 1, 'imperial')).toBe('1.8 °F')
-    expect(readingText('flueTemperature', 373.15, 'imperial')).toBe('212 °F')
-    expect(spanText('pressure', 5, 'metric')).toBe('0.05 mbar')
+    expect(spanText('flueTemperature', 1, 'imperial')).toBe('1.8\u00a0°F')
+    expect(readingText('flueTemperature', 373.15, 'imperial')).toBe('212\u00a0°F')
+    expect(spanText('pressure', 5, 'metric')).toBe('0.05\u00a0mbar')
   })
 })
 

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { ask } from '@/ui/ask'
-import { t } from '@/ui/words'
+import { t } from '@/messages/label'
 import { WarningSign } from '@/ui/WarningSign'
 import { LABEL_SIZES, type LabelModel, type LabelSize } from './model'
 
@@ -80,7 +80,7 @@ export function LabelDesk({
           </dl>
           <p className="mt-2 text-sm font-semibold">{model.nextDue ? t('label.next', { date: model.nextDue }) : t('label.no-next')}</p>
           <p className="text-sm">
-            {t('label.smell')} · {model.firm}
+            {model.smell} · {model.firm}
           </p>
         </div>
       </section>

@@ -7,7 +7,7 @@ import { audit } from '@/server/audit'
 import { env } from '@/server/env'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 export interface Link {
   readonly token: string

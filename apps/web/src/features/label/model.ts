@@ -3,7 +3,9 @@ import { isKnown, rateLabel } from '@/features/places/appliance/labels'
 import type { AppliancePage } from '@/features/places/server/pages'
 import { dateAt, plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { emergencyNumber } from '@/ui/emergency'
+import { t } from '@/messages/label'
+import { wordsFor } from '@/ui/words'
 
 /** Sizes that label printers and drawers hold; width and height in millimetres, and how many figures fit. */
 export const LABEL_SIZES = {
@@ -35,6 +37,8 @@ export interface LabelModel {
   /** When its figures were left so; null: never measured. */
   readonly measuredOn: string | null
   readonly nextDue: string | null
+  /** What to do when gas is smelled, with the number of the place. */
+  readonly smell: string
   readonly lines: readonly { readonly what: string; readonly value: string }[]
   readonly url: string
   readonly host: string
@@ -58,7 +62,7 @@ export function labelModel(page: AppliancePage, firmName: string, url: string, s
     .sort((a, b) => WORTH.indexOf(a.measurandId as MeasurandId) - WORTH.indexOf(b.measurandId as MeasurandId) || order(b) - order(a))
     .slice(0, LABEL_SIZES[size].lines)
     .map((v) => ({
-      what: [t(`short.${v.measurandId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(' '),
+      what: [wordsFor(`short.${v.measurandId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(' '),
       value: figureWithUnit(v.measurandId as MeasurandId, v.asLeftSi ?? 0, page.units),
     }))
   return {
@@ -67,6 +71,7 @@ export function labelModel(page: AppliancePage, firmName: string, url: string, s
     serial: page.appliance.serial,
     measuredOn: last ? dateAt(last.closedAt ?? last.plannedFor, page.site.timeZone) : null,
     nextDue: page.appliance.nextDueOn && plainDate(page.appliance.nextDueOn),
+    smell: t('label.smell', { number: emergencyNumber(page.emergencyNumber) }),
     lines,
     url,
     host: new URL(url).host,

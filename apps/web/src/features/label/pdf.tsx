@@ -1,7 +1,7 @@
 import { Document, Font, Image as Picture, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer'
 import path from 'node:path'
 import QRCode from 'qrcode'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { LABEL_SIZES, type LabelModel, type LabelSize } from './model'
 
 const MM = 72 / 25.4
@@ -65,7 +65,7 @@ export async function labelPdf(model: LabelModel, size: LabelSize): Promise<Buff
           </View>
           <View style={styles.foot}>
             <Text style={styles.value}>{model.nextDue ? t('label.next', { date: model.nextDue }) : t('label.no-next')}</Text>
-            <Text>{t('label.smell')}</Text>
+            <Text>{model.smell}</Text>
           </View>
         </View>
         <View style={styles.right}>

@@ -33,7 +33,7 @@ test('an old copy with the server away says of which hour it is, at the site', a
   const at = minutesAgo(90)
   await draw(at)
   const hour = new Intl.DateTimeFormat('en-GB', { timeZone: 'Europe/Zurich', hour: '2-digit', minute: '2-digit' }).format(new Date(at))
-  expect(screen.getByRole('status').textContent).toContain(`This is the list of ${hour}`)
+  expect(screen.getByRole('status').textContent).toContain(`This list is from ${hour}`)
 })
 
 test('a device whose clock is off, with the server there, says nothing', async () => {

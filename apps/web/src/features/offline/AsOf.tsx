@@ -3,7 +3,7 @@
 import { useEffect, useState } from 'react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/shell'
 
 /** A page that comes from the server is younger than this when it is drawn. */
 const FRESH_MS = 60_000

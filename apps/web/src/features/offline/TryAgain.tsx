@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/shell'
 
 /** Asks for the page at hand again; by itself when the network is back. */
 export function TryAgain() {

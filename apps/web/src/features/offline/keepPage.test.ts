@@ -68,7 +68,7 @@ test('led to the sign-in is no page to keep', async () => {
 
 test('registers and people are never kept', async () => {
   const { asked } = browser(() => answer())
-  for (const path of ['/people', '/places', '/settings', `${PATH}/report`]) await keepPage(path)
+  for (const path of ['/people', '/sites', '/settings', `${PATH}/report`]) await keepPage(path)
   expect(asked).toEqual([])
 })
 

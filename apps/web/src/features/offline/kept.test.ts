@@ -2,11 +2,11 @@ import { filesOf, isKeptPage, isOld } from './kept'
 
 test.each([
   ['/today', true],
-  ['/workings', true],
-  ['/workings/flue-gas', true],
+  ['/calculators', true],
+  ['/calculators/flue-gas', true],
   ['/visits/0198a1b2-0000-7000-8000-000000000001', true],
   ['/visits/0198a1b2-0000-7000-8000-000000000001/report', false],
-  ['/places', false],
+  ['/sites', false],
   ['/people', false],
   ['/sign-in', false],
   ['/settings', false],

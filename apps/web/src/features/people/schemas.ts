@@ -1,5 +1,6 @@
 import { ROLES } from '@lucerna/core/visit'
 import { z } from 'zod'
+import { DIALECTS } from '@/ui/dialect'
 
 /** Forms and requests about people; messages are keys of the message files. */
 
@@ -45,5 +46,9 @@ export const confirmationSchema = z.strictObject({
   eventIds: z.array(z.uuid()).min(1).max(500),
   deviceId: z.uuid(),
 })
-export const preferenceSchema = z.strictObject({ units: z.enum(['practice', 'metric', 'imperial']), farViewTones: z.boolean() })
+export const preferenceSchema = z.strictObject({
+  units: z.enum(['practice', 'metric', 'imperial']),
+  dialect: z.enum(['practice', ...DIALECTS]).default('practice'),
+  farViewTones: z.boolean(),
+})
 export const firmSchema = z.strictObject({ practiceId: z.string().min(1, 'field.choose').max(60) })

@@ -8,7 +8,8 @@ import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS } from '@/ui/quantityText'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import { useEntry } from './client/useEntry'
 import { EntryForm, Part, toldSaved } from './parts/EntryForm'
 import { type ApplianceFields, applianceSchema, type SafetyRow } from './schemas'
@@ -33,7 +34,7 @@ interface Draft {
 
 type CardChoice = Pick<Card, 'id' | 'version' | 'maker' | 'model' | 'variant' | 'burnerKind' | 'ratings' | 'safeties'>
 
-const label = (field: string) => t(`unit.${field}`)
+const label = (field: string) => wordsFor(`unit.${field}`)
 const cardKey = (id: string, version: number) => `${id}@${version}`
 
 /** What the card expects, each not looked at yet, beside what was entered already. */
@@ -160,7 +161,7 @@ export function ApplianceForm({
           </select>
           {chosen && gas && !chosen.ratings.some((r) => r.gas === gas) && (
             <p className="flex gap-2 text-sm text-warning">
-              <WarningSign size={16} /> {t('unit.gas-not-on-card', { gas: t(`gas.${gas}`) })}
+              <WarningSign size={16} /> {t('unit.gas-not-on-card', { gas: wordsFor(`gas.${gas}`) })}
             </p>
           )}
         </Field>

@@ -3,7 +3,7 @@
 import { Search } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState, useTransition } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { PlacesQuery } from './server/lists'
 
 type Options = readonly (readonly [value: string, words: string])[]
@@ -29,7 +29,7 @@ export function PlacesFilter({
     clearTimeout(timer.current)
     const next = { show: query.show, q: text, burner: query.burner, gas: query.gas, state: query.state, ...changes }
     const params = new URLSearchParams(Object.entries(next).flatMap(([k, v]): [string, string][] => (v ? [[k, v]] : [])))
-    start(() => router.replace(`/places?${params}`))
+    start(() => router.replace(`/sites?${params}`))
   }
   const choice = (name: 'burner' | 'gas' | 'state', any: string, options: Options) => (
     <select

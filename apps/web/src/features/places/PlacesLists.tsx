@@ -2,7 +2,8 @@ import Link from 'next/link'
 import { type ApplianceRow, type Page, type PlacesQuery, type SiteRow } from '@/features/places/server/lists'
 import { dateAt, plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 
 function Due({ on, today }: { readonly on: string | null; readonly today: string }) {
   if (!on) return <span className="quiet">{t('places.no-due')}</span>
@@ -25,14 +26,14 @@ function Next({ query, next }: { readonly query: PlacesQuery; readonly next: str
   return (
     <nav aria-label={t('places.pages')} className="flex justify-between gap-3">
       {query.after ? (
-        <Link href={`/places?${start}`} className="btn btn-outline">
+        <Link href={`/sites?${start}`} className="btn btn-outline">
           {t('places.from-start')}
         </Link>
       ) : (
         <span />
       )}
       {next && (
-        <Link href={`/places?${params}`} className="btn btn-outline">
+        <Link href={`/sites?${params}`} className="btn btn-outline">
           {t('places.next-page')}
         </Link>
       )}
@@ -100,7 +101,7 @@ export function Appliances({
                       {a.maker} {a.name}
                     </span>
                     <span className="text-sm quiet">
-                      {t(`burner.${a.burnerKind}`)} · {t(`gas.${a.gas}`)}
+                      {wordsFor(`burner.${a.burnerKind}`)} · {wordsFor(`gas.${a.gas}`)}
                     </span>
                   </Link>
                 </td>

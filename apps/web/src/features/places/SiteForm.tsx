@@ -7,14 +7,15 @@ import type { Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity } from '@/ui/quantityText'
 import { unitSymbol } from '@/ui/figures'
 import { REGISTER_UNITS } from '@/ui/quantityText'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import { useEntry } from './client/useEntry'
 import { EntryForm, Part, toldSaved } from './parts/EntryForm'
 import { type SiteFields, siteSchema } from './schemas'
 
 type Draft = Record<keyof SiteFields, string>
 
-const label = (field: string) => t(`site.${field}`)
+const label = (field: string) => wordsFor(`site.${field}`)
 
 /** A number typed with point or comma, or null; what cannot be read stays a text for the schema to refuse. */
 const numberOf = (text: string): number | string | null => {
@@ -117,6 +118,7 @@ export function SiteForm({
         {line('contact')}
         {line('contactPhone', { mode: 'tel' })}
         {line('contactEmail', { mode: 'email' })}
+        {line('emergencyNumber', { hint: t('site.emergency-hint'), mode: 'tel' })}
       </Part>
       <Part title={t('site.part.know')}>
         {(['accessNotes', 'hazards'] as const).map((field) => (

@@ -3,7 +3,7 @@
 import type { JobKind } from '@lucerna/core/procedure'
 import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import { useNewVisit } from './client/useNewVisit'
 import { type Choice, ChooseAppliances } from './parts/ChooseAppliances'
 import { JobSelect } from './parts/JobSelect'

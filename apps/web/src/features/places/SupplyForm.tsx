@@ -9,7 +9,8 @@ import { pickText } from '@/features/workings/words'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS, type RegisterQuantity } from '@/ui/quantityText'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import { useEntry } from './client/useEntry'
 import { EntryForm, Part, toldSaved } from './parts/EntryForm'
 import { METER_KINDS, type SupplyFields, supplySchema } from './schemas'
@@ -49,7 +50,7 @@ const QUANTITIES: Partial<Record<keyof Draft, RegisterQuantity>> = {
   workingPressurePa: 'pressure',
 }
 
-const label = (field: string) => t(`supply.${field}`)
+const label = (field: string) => wordsFor(`supply.${field}`)
 
 const draftOf = (s: SupplyFields, units: Units): Draft => ({
   gas: s.gas,
@@ -169,9 +170,9 @@ export function SupplyForm({
     const quantity = QUANTITIES[field as keyof Draft]
     if (quantity) return quantitySaid(Number(value), quantity, units)
     if (field === 'pipes') return t('supply.pipe-count', { count: (value as unknown[]).length })
-    if (field === 'gas') return t(`gas.${String(value)}`)
-    if (field === 'meterKind') return t(`meter-kind.${String(value)}`)
-    if (field === 'regulatorOwner') return t(`regulator.${String(value)}`)
+    if (field === 'gas') return wordsFor(`gas.${String(value)}`)
+    if (field === 'meterKind') return wordsFor(`meter-kind.${String(value)}`)
+    if (field === 'regulatorOwner') return wordsFor(`regulator.${String(value)}`)
     return String(value)
   }
   const typed = useWatch({ control, name: 'pipes' })
@@ -179,15 +180,15 @@ export function SupplyForm({
   return (
     <EntryForm entry={entry} dirty={formState.isDirty && !formState.isSubmitting} onSubmit={() => void submit()} label={label} say={say}>
       <Part title={t('supply.part.gas')}>
-        {choice('gas', GAS_PRESET_IDS, (o) => t(`gas.${o}`))}
-        {choice('meterKind', METER_KINDS, (o) => t(`meter-kind.${o}`), true)}
+        {choice('gas', GAS_PRESET_IDS, (o) => wordsFor(`gas.${o}`))}
+        {choice('meterKind', METER_KINDS, (o) => wordsFor(`meter-kind.${o}`), true)}
         {!noMeter && text('meterSize', t('supply.meterSize-hint'))}
         {!noMeter && text('dialVolumeM3', t('supply.dial-hint'))}
         {!noMeter && text('meterSerial')}
         {text('meter')}
       </Part>
       <Part title={t('supply.part.pressure')} hint={t('supply.pressure-hint')}>
-        {choice('regulatorOwner', ['supplier', 'technician'], (o) => t(`regulator.${o}`))}
+        {choice('regulatorOwner', ['supplier', 'technician'], (o) => wordsFor(`regulator.${o}`))}
         {text('regulator')}
         {text('nominalPressurePa')}
         {text('standingPressurePa')}

@@ -1,15 +1,16 @@
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 
 /** A follow-up in words, by its kind. */
 export function followUpText(f: { readonly kind: string; readonly code: string; readonly text: string }): string {
   const more = f.text ? `: ${f.text}` : ''
   switch (f.kind) {
     case 'defect':
-      return `${t(`defect.${f.code}`)}${more}`
+      return `${wordsFor(`defect.${f.code}`)}${more}`
     case 'outside':
-      return `${t('follow-up.outside', { figure: t(`measurand.${f.code}`) })}${more}`
+      return `${t('follow-up.outside', { figure: wordsFor(`measurand.${f.code}`) })}${more}`
     case 'outcome':
-      return `${t(`outcome.${f.code}`)}${more}`
+      return `${wordsFor(`outcome.${f.code}`)}${more}`
     case 'loose-end':
       return `${t('follow-up.loose-end')}${more}`
     default:

@@ -15,5 +15,5 @@ export function networkLink(supply: {
       ),
     ),
   })
-  return `/workings/pipe-network?${params}`
+  return `/calculators/pipe-network?${params}`
 }

@@ -42,6 +42,7 @@ export const siteSchema = z
     contactEmail: z.union([z.literal('').transform(() => null), z.email('field.email').max(200, 'field.too-long')]).nullable(),
     accessNotes: mayLine(2000),
     hazards: mayLine(2000),
+    emergencyNumber: mayLine(60).default(null),
     practiceId: z.string().max(60).nullable(),
   })
   .refine((s) => (s.latitudeDeg === null) === (s.longitudeDeg === null), {

@@ -41,7 +41,7 @@ describe('histories', () => {
     expect(rest).toEqual([])
     expect(one).toMatchObject({ measurandId: 'co2.flue', min: 0.087, max: 0.092 })
     expect(one!.values.map((v) => v.at.slice(0, 4))).toEqual(['2020', '2021', '2022', '2023', '2024'])
-    expect(trendOf(one!, 'metric').said).toMatch(/over 5 visits, from 9\.0 % to 9\.3 %/)
+    expect(trendOf(one!, 'metric').said).toMatch(/over 5 visits, from 9\.0% to 9\.3%/)
   })
   test('what is normal, and that the last time was not', () => {
     expect(normalsOf(historiesOf({ card, values }))).toMatchObject([{ normal: { verdict: 'higher', count: 5 }, perYear: null }])
@@ -64,7 +64,7 @@ test('two visits side by side: what either has, the change, the way it is off', 
     'b',
   )
   expect(rows).toMatchObject([
-    { measurandId: 'co2.flue', a: { said: 'inside' }, b: { status: 'outside', side: 'above', said: 'above' } },
+    { measurandId: 'co2.flue', a: { said: 'within limits' }, b: { status: 'outside', side: 'above', said: 'high' } },
     { measurandId: 'co.flue', a: null, b: { valueSi: 50e-6 }, changeSi: null },
   ])
   expect(rows[0]!.changeSi).toBeCloseTo(0.005)
@@ -95,9 +95,9 @@ describe('safeties of a card', () => {
 
 test.each([
   [{ kind: 'defect', code: 'at-risk', text: 'Flue loose' }, /: Flue loose$/],
-  [{ kind: 'outside', code: 'co2.flue', text: '' }, /^Left outside: CO₂/],
+  [{ kind: 'outside', code: 'co2.flue', text: '' }, /^Left out of limits: CO₂/],
   [{ kind: 'outcome', code: 'left-isolated', text: 'no gas' }, /isolated.*: no gas$/i],
-  [{ kind: 'loose-end', code: 'test-point', text: 'Inlet nipple open' }, /^Left open: Inlet nipple open$/],
+  [{ kind: 'loose-end', code: 'test-point', text: 'Inlet nipple open' }, /^Loose end: Inlet nipple open$/],
 ])('a follow-up in words: %j', (item, words) => expect(followUpText(item)).toMatch(words))
 
 test('a supply’s pipes open as a network that the calculation accepts', () => {
@@ -134,5 +134,5 @@ test.each([
   ['visit', '/visits/1'],
   ['person', '/people#1'],
   ['instrument', '/instruments#1'],
-  ['card', '/places?show=appliances&q=Tarnwick%20Larch'],
+  ['card', '/sites?show=appliances&q=Tarnwick%20Larch'],
 ])('a found %s leads to %s', (kind, href) => expect(hrefOf({ kind, id: '1', title: 'Tarnwick Larch · x' })).toBe(href))

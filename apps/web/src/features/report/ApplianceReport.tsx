@@ -6,7 +6,8 @@ import { timeAt } from '@/ui/dates'
 import { bandText, figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { turnsText } from '@/ui/turns'
-import { hasWords, t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { hasWords, wordsFor } from '@/ui/words'
 import { List } from './List'
 
 /** What one appliance was found as and left as, and what it says. */
@@ -17,7 +18,8 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
   const rest = a.lines.filter((l) => !main.includes(l))
   const groups = [...new Set(main.map((l) => l.stationId))]
   const rate = (id: string) =>
-    a.rates.find((r) => r.id === id)?.label.toLowerCase() ?? (id === 'standing' ? '' : hasWords(`state.${id}`) ? t(`state.${id}`) : id)
+    a.rates.find((r) => r.id === id)?.label.toLowerCase() ??
+    (id === 'standing' ? '' : hasWords(`state.${id}`) ? wordsFor(`state.${id}`) : id)
   const others = a.steps.filter((s) => s.status !== 'done')
   return (
     <section className="mt-5">
@@ -25,7 +27,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         <h3 className="text-xl font-semibold">
           {a.name}{' '}
           <span className="text-base font-normal quiet">
-            {a.serial} · {a.position} · {t(`gas.${a.gas}`)}
+            {a.serial} · {a.position} · {wordsFor(`gas.${a.gas}`)}
             {a.altitudeM >= 600 ? ` · ${Math.round(a.altitudeM)} m` : ''}
           </span>
         </h3>
@@ -33,7 +35,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
           className={`flex items-center gap-2 text-lg font-semibold ${good ? 'text-info' : a.outcome === 'open' ? 'quiet' : 'text-error'}`}
         >
           <BeadSign status={good ? 'inside' : a.outcome === 'open' ? 'none' : 'outside'} size={18} />
-          {t(`outcome.${a.outcome}`)}
+          {wordsFor(`outcome.${a.outcome}`)}
         </p>
       </div>
       {a.outcomeReason && <p>{a.outcomeReason}</p>}
@@ -48,7 +50,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
                   scope="col"
                   className={`py-1.5 pr-3 font-normal whitespace-nowrap ${c.startsWith('as-') ? 'text-right' : ''} ${c === 'unit' || c === 'band' ? 'max-sm:hidden' : ''}`}
                 >
-                  {t(`report.column.${c}`)}
+                  {wordsFor(`report.column.${c}`)}
                 </th>
               ))}
             </tr>
@@ -57,7 +59,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
             <tbody key={station}>
               <tr className="break-after-avoid">
                 <th scope="rowgroup" colSpan={6} className="pt-2 pb-0.5 text-left text-sm font-semibold">
-                  {t(`station.${station}`)}
+                  {wordsFor(`station.${station}`)}
                 </th>
               </tr>
               {main
@@ -75,7 +77,12 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         title={t('report.observed')}
         items={a.observations.map((o) => (
           <>
-            {askText(o)}: {isGoodAnswer(o.id, o.answer) ? t(`answer.${o.answer}`) : <strong>{t(`answer.${o.answer}`)}</strong>}
+            {askText(o)}:{' '}
+            {isGoodAnswer(o.id, o.answer) ? (
+              (o.said ?? wordsFor(`answer.${o.answer}`))
+            ) : (
+              <strong>{o.said ?? wordsFor(`answer.${o.answer}`)}</strong>
+            )}
           </>
         ))}
         inline
@@ -85,7 +92,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         empty={t('report.not-adjusted')}
         items={a.adjustments.map((x) => (
           <>
-            {x.label}: {t(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
+            {x.label}: {wordsFor(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
             <span className="quiet">
               ({x.by}, {timeAt(x.at, model.timeZone)})
             </span>
@@ -96,8 +103,8 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         title={t('report.steps')}
         items={others.map((s) => (
           <>
-            {s.label ?? t(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '', where: s.rate?.toLowerCase() ?? '' })}:{' '}
-            {t(`sheet.${s.status}`)}
+            {s.label ?? wordsFor(`step.${s.kind}.title`, { rate: s.rate?.toLowerCase() ?? '', where: s.rate?.toLowerCase() ?? '' })}:{' '}
+            {wordsFor(`sheet.${s.status}`)}
             {s.reason && ` · ${s.reason}`}
           </>
         ))}
@@ -211,7 +218,7 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
       </td>
       <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
         {l.neverValid !== null ? (
-          <span className="text-xs font-normal quiet">{t(`because.${l.because}`)}</span>
+          <span className="text-xs font-normal quiet">{wordsFor(`because.${l.because}`)}</span>
         ) : l.because === 'no-band' ? (
           <span className="font-normal quiet">{t('verdict.no-band')}</span>
         ) : (

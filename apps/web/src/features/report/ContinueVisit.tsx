@@ -2,7 +2,7 @@
 
 import { useNewVisit } from '@/features/places/client/useNewVisit'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/report'
 
 /** Plans the visit that goes on with an unfinished one, and opens it. */
 export function ContinueVisit({

@@ -15,5 +15,5 @@ test('one that the server has not got leaves its place, its words and the reason
   fireEvent.error(screen.getByRole('img'))
   const place = screen.getByRole('img', { name: /^Coil lead, right pin: not on the server/ })
   expect(place.tagName).toBe('SPAN')
-  expect(place.textContent).toMatch(/not sent yet, refused, or erased/)
+  expect(place.textContent).toMatch(/not sent yet, not accepted, or erased/)
 })

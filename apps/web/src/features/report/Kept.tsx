@@ -2,7 +2,7 @@
 
 import Image from 'next/image'
 import { useCallback, useState } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/report'
 
 /** A picture of the visit. One that the server has not got (still on the device that took it, refused, or erased since) leaves its place and says so. */
 export function Kept({ id, alt }: { readonly id: string; readonly alt: string }) {

@@ -1,7 +1,7 @@
 'use client'
 
 import { Printer } from 'lucide-react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/report'
 
 export const PrintButton = () => (
   <button type="button" className="btn btn-outline btn-sm" onClick={() => window.print()}>

@@ -1,7 +1,10 @@
+import type { ReactNode } from 'react'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { Mark } from '@/ui/Mark'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { emergencyNumber } from '@/ui/emergency'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { ApplianceReport } from './ApplianceReport'
 import { Kept } from './Kept'
 import { List } from './List'
@@ -15,7 +18,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
     <article className="mx-auto max-w-4xl px-4 py-6 print:max-w-none print:p-0">
       <header className="flex items-start justify-between gap-6 border-b-2 border-primary pb-4">
         <div>
-          <h2 className="text-2xl font-semibold">{t(`job.${model.jobKind}`)}</h2>
+          <h2 className="text-2xl font-semibold">{wordsFor(`job.${model.jobKind}`)}</h2>
           <p className="text-lg">{model.siteName}</p>
           <p className="quiet">{model.siteAddress}</p>
         </div>
@@ -48,7 +51,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         empty={t('report.no-defects')}
         items={model.defects.map((d) => (
           <>
-            <b>{t(`defect.${d.class}`)}</b>: {d.text}
+            <b>{wordsFor(`defect.${d.class}`)}</b>: {d.text}
             {d.appliance && ` (${d.appliance})`}
             {d.action && ` · ${d.action}`}
             {d.mended && ` · ${t('report.mended', { how: d.mended })}`}
@@ -72,8 +75,8 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         items={model.looseEnds.map((l) => (
           <span key={l.openedAt} className={l.closedAt ? '' : 'font-semibold text-error'}>
             {l.appliance && `${l.appliance}: `}
-            {l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : t('report.loose-open')}
-            {l.leakCheck && ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}`}
+            {l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : <StillOpen />}
+            {l.leakCheck && ` · ${t('loose.tight', { method: wordsFor(`leak.${l.leakCheck}`) })}`}
           </span>
         ))}
       />
@@ -81,7 +84,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         title={t('report.disturbed')}
         items={model.disturbed.map((d) => (
           <span key={d.label} className={d.refitted ? '' : 'font-semibold text-error'}>
-            {d.label} ({t(`disturbed.kind.${d.kind}`)}): {d.refitted ? t(`disturbed.refit.${d.refitted}`) : t('report.loose-open')}
+            {d.label} ({wordsFor(`disturbed.kind.${d.kind}`)}): {d.refitted ? wordsFor(`disturbed.refit.${d.refitted}`) : <StillOpen />}
           </span>
         ))}
         inline
@@ -98,7 +101,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         title={t('report.breaches')}
         items={model.breaches.map((b) => (
           <>
-            {t(`breach.${b.code}`)} <span className="quiet">{timeAt(b.at, model.timeZone)}</span>
+            {wordsFor(`breach.${b.code}`)} <span className="quiet">{timeAt(b.at, model.timeZone)}</span>
           </>
         ))}
       />
@@ -125,11 +128,11 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         title={t('report.instruments')}
         items={model.instruments.map((i) => (
           <>
-            {i.name} {i.serial}, {t(`instrument.${i.kind}`).toLowerCase()}:{' '}
+            {i.name} {i.serial}, {wordsFor(`instrument.${i.kind}`).toLowerCase()}:{' '}
             {i.inCalibration ? (
               t('report.calibrated', { date: dateAt(i.calibrationDueAt, 'UTC') })
             ) : (
-              <b className="text-error">{t('report.not-calibrated')}</b>
+              <Marked>{t('report.not-calibrated')}</Marked>
             )}
             {!i.inCalibration && i.allowed && `, ${t('report.allowed', i.allowed)}`}
             {i.certificate && ` · ${i.certificate}`}
@@ -153,7 +156,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         {model.nextDueOn && <p className="text-base font-semibold">{t('report.next', { date: plainDate(model.nextDueOn) })}</p>}
         <p className="mt-2 flex gap-2 font-semibold">
           <WarningSign size={18} />
-          {t('report.smell')}
+          {t('report.smell', { number: emergencyNumber(model.emergencyNumber) })}
         </p>
         <p className="mt-2 quiet">
           {t('report.basis', { practice: model.practice.title, version: model.practice.version, core: model.coreVersion })}{' '}
@@ -178,3 +181,11 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
     </article>
   )
 }
+
+/** What must not be overlooked: a warning sign beside it, not capitals. */
+const Marked = ({ children }: { readonly children: ReactNode }) => (
+  <b className="inline-flex gap-1 text-error">
+    <WarningSign size={14} /> {children}
+  </b>
+)
+const StillOpen = () => <Marked>{t('report.loose-open')}</Marked>

@@ -7,7 +7,8 @@ import { useMemo, useState } from 'react'
 import { clockText } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/room'
+import { wordsFor } from '@/ui/words'
 import { useRoom } from './client/useRoom'
 import { ControlsPanel } from './parts/ControlsPanel'
 import { RoomLine } from './parts/RoomLine'
@@ -104,8 +105,8 @@ function Desk({
           {s ? (
             <>
               <span className="figure text-2xl">{clockText(s.timeS)}</span> · {t(`room.phase.${s.phase}`)}
-              {s.waitingFor && ` · ${t('room.waits-for', { event: t(`sequence.${s.waitingFor}`) })}`}
-              {s.lockOut && <span className="text-error"> · {t(`room.lock-out.${s.lockOut}`)}</span>}
+              {s.waitingFor && ` · ${t('room.waits-for', { event: wordsFor(`sequence.${s.waitingFor}`) })}`}
+              {s.lockOut && <span className="text-error"> · {wordsFor(`room.lock-out.${s.lockOut}`)}</span>}
             </>
           ) : (
             t('room.starting')
@@ -132,7 +133,7 @@ function Desk({
                 const waits = s?.waitingFor === e.id
                 return (
                   <li key={e.id} className={happened ? '' : waits ? 'font-semibold text-warning' : 'quiet'}>
-                    {happened ? '✓' : waits ? '●' : '○'} {t(`sequence.${e.id}`)}
+                    {happened ? '✓' : waits ? '●' : '○'} {wordsFor(`sequence.${e.id}`)}
                     {happened && <span className="quiet"> {clockText(happened.atS)}</span>}
                   </li>
                 )

@@ -7,7 +7,8 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { z } from 'zod'
 import { ask } from '@/ui/ask'
-import { t } from '@/ui/words'
+import { t } from '@/messages/search'
+import { wordsFor } from '@/ui/words'
 import { hrefOf } from './hrefOf'
 
 const foundSchema = z.object({
@@ -25,8 +26,8 @@ type Found = z.infer<typeof foundSchema>['found'][number]
 const ICONS = { site: MapPin, appliance: Flame, visit: CalendarDays, person: User, card: FileText, instrument: GaugeIcon }
 const PAGES = [
   { href: '/today', key: 'nav.today', icon: CalendarDays },
-  { href: '/places', key: 'nav.places', icon: House },
-  { href: '/workings', key: 'nav.workings', icon: Calculator },
+  { href: '/sites', key: 'nav.places', icon: House },
+  { href: '/calculators', key: 'nav.workings', icon: Calculator },
   { href: '/instruments', key: 'nav.instruments', icon: GaugeIcon },
   { href: '/settings', key: 'nav.settings', icon: User },
 ] as const
@@ -107,7 +108,9 @@ function PaletteDialog({ onClose }: { readonly onClose: () => void }) {
       .every((w) => folded(words).includes(w))
   const pages = PAGES.filter((p) => has(t(p.key)))
   const workings =
-    wanted.length < 2 ? [] : WORKINGS.filter((w) => has(`${t(`calculation.${w.id}.title`)} ${t(`calculation.${w.id}.words`)}`)).slice(0, 5)
+    wanted.length < 2
+      ? []
+      : WORKINGS.filter((w) => has(`${wordsFor(`calculation.${w.id}.title`)} ${wordsFor(`calculation.${w.id}.words`)}`)).slice(0, 5)
   const hits = longEnough ? found.list : []
   const fresh = found.for === wanted
   return (
@@ -141,7 +144,12 @@ function PaletteDialog({ onClose }: { readonly onClose: () => void }) {
             })}
             {[
               ...pages.map((p) => ({ ...p, id: p.href, title: t(p.key) })),
-              ...workings.map((w) => ({ id: w.id, href: `/workings/${w.id}`, icon: Calculator, title: t(`calculation.${w.id}.title`) })),
+              ...workings.map((w) => ({
+                id: w.id,
+                href: `/calculators/${w.id}`,
+                icon: Calculator,
+                title: wordsFor(`calculation.${w.id}.title`),
+              })),
             ].map((p) => (
               <Item key={p.id} value={`page:${p.id}`} onSelect={() => go(p.href)}>
                 <p.icon size={18} aria-hidden="true" className="shrink-0 quiet" />

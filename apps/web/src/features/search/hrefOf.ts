@@ -13,6 +13,6 @@ export function hrefOf(found: { readonly kind: string; readonly id: string; read
       return `/instruments#${found.id}`
     default:
       // A card is shown by what stands under it.
-      return `/places?show=appliances&q=${encodeURIComponent(found.title.split(' · ')[0] ?? '')}`
+      return `/sites?show=appliances&q=${encodeURIComponent(found.title.split(' · ')[0] ?? '')}`
   }
 }

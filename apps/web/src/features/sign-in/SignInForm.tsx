@@ -2,7 +2,8 @@
 
 import { useActionState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/signIn'
+import { wordsFor } from '@/ui/words'
 import { signInAction } from './actions'
 
 export function SignInForm({ next }: { readonly next: string }) {
@@ -28,7 +29,7 @@ export function SignInForm({ next }: { readonly next: string }) {
       </label>
       {state.error && (
         <p role="alert" className="flex items-start gap-2 text-error">
-          <WarningSign /> {t(state.error)}
+          <WarningSign /> {wordsFor(state.error)}
         </p>
       )}
       <button className="btn press btn-primary" disabled={busy}>

@@ -10,7 +10,7 @@ import { allowed, JOIN_FROM } from '@/server/attempts'
 import { auth } from '@/server/auth'
 import { ApiProblem } from '@/server/problem'
 import { fieldWords } from '@/ui/fieldWords'
-import { t } from '@/ui/words'
+import { t } from '@/messages/signIn'
 
 export interface DoorState {
   readonly error: string | null

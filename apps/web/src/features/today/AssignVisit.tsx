@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { toldWithUndo } from '@/ui/undo'
-import { t } from '@/ui/words'
+import { t } from '@/messages/today'
 
 /** Sends somebody to a visit by choosing a name. */
 export function AssignVisit({

@@ -4,7 +4,8 @@ import { type Briefing, type DayVisit } from '@/features/today/queries'
 import { dateAt, timeAt } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { isMeasurandId } from '@lucerna/core/measure'
 
 export function VisitList({
@@ -43,7 +44,7 @@ export function VisitList({
               <span className="min-w-0 break-words">
                 <span className="block text-lg font-semibold">{v.siteName}</span>
                 <span className="block">
-                  {v.appliances} · {t(`job.${v.jobKind}`)}
+                  {v.appliances} · {wordsFor(`job.${v.jobKind}`)}
                 </span>
                 {v.remark && <span className="block quiet">{v.remark}</span>}
                 {v.hazards && (
@@ -56,7 +57,7 @@ export function VisitList({
               </span>
               <span className="col-start-2 flex flex-col gap-1 sm:col-start-3 sm:items-end">
                 <span className={v.status === 'open' ? 'font-semibold text-primary' : 'quiet'}>
-                  {v.status === 'closed' && v.outcome ? t(`outcome.${v.outcome}`) : t(`visit-status.${v.status}`)}
+                  {v.status === 'closed' && v.outcome ? wordsFor(`outcome.${v.outcome}`) : t(`visit-status.${v.status}`)}
                 </span>
                 {!v.mine && <span className="text-sm quiet">{v.assignedName ?? t('today.unassigned')}</span>}
               </span>
@@ -88,9 +89,9 @@ function Before({
     ...(b.first ? [t('today.first')] : []),
     ...b.unusual.map((u) =>
       t(u.status === 'outside' ? 'today.was-outside' : 'today.was-edge', {
-        figure: t(`short.${u.measurandId}`),
+        figure: wordsFor(`short.${u.measurandId}`),
         where: (
-          b.card.firingStates.find((s) => s.id === u.firingStateId && s.kind === 'rate')?.label ?? t(`station.${u.stationId}`)
+          b.card.firingStates.find((s) => s.id === u.firingStateId && s.kind === 'rate')?.label ?? wordsFor(`station.${u.stationId}`)
         ).toLowerCase(),
         value: isMeasurandId(u.measurandId) ? figureWithUnit(u.measurandId, u.valueSi, units) : '',
       }),
@@ -124,7 +125,7 @@ function Before({
             ))}
             {missing.map((kind) => (
               <li key={kind} className="flex items-start gap-2 text-warning">
-                <WarningSign size={17} /> {t('today.missing-instrument', { kind: t(`instrument.${kind}`).toLowerCase() })}
+                <WarningSign size={17} /> {t('today.missing-instrument', { kind: wordsFor(`instrument.${kind}`).toLowerCase() })}
               </li>
             ))}
           </ul>

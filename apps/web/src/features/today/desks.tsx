@@ -10,7 +10,8 @@ import { calibrationsDue, dueUnplanned, sendable, unassignedVisits, unconfirmedV
 import { type Actor } from '@/server/actor'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 
 const SOON_DAYS = 45
 
@@ -76,7 +77,7 @@ export async function LeadDesk({ actor, now }: { readonly actor: Actor; readonly
           href: `/people#${m.userId}`,
           what: m.name,
           more: [t(`role.${m.role}`), m.licenceNumber].filter(Boolean).join(' · '),
-          state: m.licenceUntil ? t(`licence.${m.licence}`, { date: plainDate(m.licenceUntil) }) : t('licence.missing'),
+          state: m.licenceUntil ? wordsFor(`licence.${m.licence}`, { date: plainDate(m.licenceUntil) }) : t('licence.missing'),
           warn: true,
         }))}
       />

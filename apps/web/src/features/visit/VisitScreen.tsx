@@ -16,7 +16,8 @@ import { useCallback, useMemo, useState } from 'react'
 import { Frame } from '@/ui/Frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import type { QueuedEvent } from './client/queue'
 import { useLive } from './client/useLive'
 import { rememberSet, useRememberedSet } from './client/instrumentSet'
@@ -198,6 +199,7 @@ export function VisitScreen(props: VisitScreenProps) {
             remark={props.remark}
             hazards={props.hazards}
             timeZone={props.timeZone}
+            emergencyNumber={context.emergencyNumber}
             continuedAt={context.appliances.find((a) => a.continued)?.continued?.closedAt ?? null}
             onStart={() =>
               void log.record([
@@ -317,7 +319,7 @@ function useRefusals({ context, sheets, jobKind, practice }: VisitScreenProps): 
         knowsInstrument: (id: string) => known.has(id),
       }
       const [first] = refusals(parsed.value, facts)
-      return first ? t(`refused.${first.code}`, first.params) : null
+      return first ? wordsFor(`refused.${first.code}`, first.params) : null
     },
     [context, sheets, jobKind, practice],
   )

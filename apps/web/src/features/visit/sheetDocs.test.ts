@@ -6,8 +6,9 @@ import { runSheet, type Step } from '@lucerna/core/procedure'
 import { unwrap } from '@lucerna/core/result'
 import type { VisitAppliance } from '@lucerna/core/visit'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
-import { askText } from '@/ui/askText'
-import { t } from '@/ui/words'
+import { emergencyNumber } from '@/ui/emergency'
+import { answerText, askText } from '@/ui/askText'
+import { t } from '@/messages/visit'
 import { rateLabel, stepTitle } from './parts/context'
 
 /** The annual service of each burner kind as it is printed in `docs/sheets`; a wanted change is written with `UPDATE_GOLDEN=1`. */
@@ -16,7 +17,7 @@ const FOLDER = path.resolve(__dirname, '../../../../../docs/sheets')
 function stepLines(step: Step, appliance: VisitAppliance): string[] {
   const wants = [
     ...step.zeroes.map((z) => `zero: ${t(`instrument.${z}`)}`),
-    ...step.asks.map((a) => `${askText(a)}: ${a.answers.map((x) => t(`answer.${x}`).toLowerCase()).join(' / ')}`),
+    ...step.asks.map((a) => `${askText(a)}: ${a.answers.map((x) => answerText(a, x).toLowerCase()).join(' / ')}`),
     ...step.timers.map((c) => `clock: ${t(`timer.${c.id}`)}, ${c.seconds} s`),
     ...step.needs.map(
       (n) =>
@@ -37,7 +38,7 @@ test.each(BURNER_KINDS)('the printed sheet of %s is the one that the program mak
   const text = [
     `# ${t(`burner.${kind}`)}: annual service`,
     '',
-    `${card.maker} ${card.model}, ${t(`gas.${facts.gas}`)}, practice “${practice.title}”. ${t('caution.first')} ${t('caution.rest')}`,
+    `${card.maker} ${card.model}, ${t(`gas.${facts.gas}`)}, practice “${practice.title}”. ${t('caution.first', { number: emergencyNumber(null) })} ${t('caution.rest')}`,
     '',
     ...steps.flatMap((s) => stepLines(s, appliance)),
     '',

@@ -62,7 +62,7 @@ describe('the line', () => {
 })
 
 describe('the run sheet', () => {
-  test('until it is made safe everything else is locked, and says why', () => {
+  test('valid until it is made safe everything else is locked, and says why', () => {
     const entries = sheet(larch, after(larch, 1))
     expect(entries[0]).toMatchObject({ status: 'open', lock: null })
     expect(

@@ -7,7 +7,8 @@ import { ClipboardCopy, Link2, Printer, RotateCcw } from 'lucide-react'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import type { Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { BeginFrom } from './parts/BeginFrom'
 import { DoubtRow, FieldRow } from './parts/Fields'
 import { IntoVisitDialog } from './parts/IntoVisitDialog'
@@ -52,15 +53,15 @@ export function WorkingScreen({ workingId, start, said, visit, tightness, mayRec
   return (
     <div className="mx-auto grid max-w-[90rem] gap-x-10 gap-y-6 p-4 lg:grid-cols-[minmax(20rem,26rem)_minmax(0,1fr)] lg:py-6">
       <header className="hidden print:block">
-        <p className="text-2xl font-semibold">{t(`calculation.${workingId}.title`)}</p>
-        <p className="quiet">{t(`calculation.${workingId}.what`)}</p>
+        <p className="text-2xl font-semibold">{wordsFor(`calculation.${workingId}.title`)}</p>
+        <p className="quiet">{wordsFor(`calculation.${workingId}.what`)}</p>
       </header>
       <div className="sticky top-0 z-10 -mx-4 border-b hairline bg-base-100 px-4 py-3 lg:hidden print:static">
         <Principal working={working} answer={answer} units={units} />
       </div>
       <div className="flex min-w-0 flex-col gap-4">
         {said && <p className="no-print text-sm quiet">{said}</p>}
-        {visit && !start.appliance && <BeginFrom visit={visit} path={`/workings/${workingId}`} />}
+        {visit && !start.appliance && <BeginFrom visit={visit} path={`/calculators/${workingId}`} />}
         {workingId === 'gas-rate' && (
           <MeterTimer
             units={units}
@@ -103,7 +104,7 @@ export function WorkingScreen({ workingId, start, said, visit, tightness, mayRec
             </h2>
             <ul className="flex flex-col gap-1 text-sm quiet">
               {working.notes.map((n) => (
-                <li key={n}>{t(`calc-note.${n}`)}</li>
+                <li key={n}>{wordsFor(`calc-note.${n}`)}</li>
               ))}
             </ul>
           </section>

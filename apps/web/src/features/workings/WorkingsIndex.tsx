@@ -5,7 +5,8 @@ import { Search } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { findWorkings } from './find'
 import { BeginFrom } from './parts/BeginFrom'
 import type { OpenVisit } from './server/start'
@@ -27,7 +28,7 @@ export function WorkingsIndex({
   const router = useRouter()
   const found = findWorkings(query)
   const searching = query.trim() !== ''
-  const href = (id: string) => `/workings/${id}${appliance ? `?appliance=${appliance}` : ''}`
+  const href = (id: string) => `/calculators/${id}${appliance ? `?appliance=${appliance}` : ''}`
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.key !== '/' || (e.target as HTMLElement | null)?.closest('input, textarea, select')) return
@@ -43,7 +44,7 @@ export function WorkingsIndex({
       {said && <p className="mb-3 text-sm quiet">{said}</p>}
       {visit && !appliance && (
         <div className="mb-3">
-          <BeginFrom visit={visit} path="/workings" />
+          <BeginFrom visit={visit} path="/calculators" />
         </div>
       )}
       <form
@@ -89,7 +90,7 @@ export function WorkingsIndex({
                 {recent.map((id) => (
                   <li key={id}>
                     <Link href={href(id)} className="btn btn-outline">
-                      {t(`calculation.${id}.title`)}
+                      {wordsFor(`calculation.${id}.title`)}
                     </Link>
                   </li>
                 ))}
@@ -120,8 +121,8 @@ function Entry({ id, href }: { readonly id: string; readonly href: string }) {
   return (
     <li className="border-b hairline">
       <Link href={href} className="block min-h-14 px-1 py-2.5 hover:bg-base-200">
-        <span className="block text-lg leading-tight font-semibold">{t(`calculation.${id}.title`)}</span>
-        <span className="block text-sm quiet">{t(`calculation.${id}.what`)}</span>
+        <span className="block text-lg leading-tight font-semibold">{wordsFor(`calculation.${id}.title`)}</span>
+        <span className="block text-sm quiet">{wordsFor(`calculation.${id}.what`)}</span>
       </Link>
     </li>
   )

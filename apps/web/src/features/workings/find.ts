@@ -1,5 +1,6 @@
 import { type Working, WORKINGS } from '@lucerna/core/workings'
-import { t } from '@/ui/words'
+import '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 
 const fold = (text: string): string =>
   text
@@ -12,8 +13,11 @@ const haystacks = new Map<string, readonly [title: string, all: string]>()
 function haystack(id: string): readonly [title: string, all: string] {
   let found = haystacks.get(id)
   if (!found) {
-    const title = fold(t(`calculation.${id}.title`))
-    haystacks.set(id, (found = [title, `${title} ${fold(t(`calculation.${id}.what`))} ${fold(t(`calculation.${id}.words`))}`]))
+    const title = fold(wordsFor(`calculation.${id}.title`))
+    haystacks.set(
+      id,
+      (found = [title, `${title} ${fold(wordsFor(`calculation.${id}.what`))} ${fold(wordsFor(`calculation.${id}.words`))}`]),
+    )
   }
   return found
 }

@@ -1,6 +1,6 @@
 import type { NumberField, OutputField, Working } from '@lucerna/core/workings'
 import { formatNumber, formatSi, fromSi, spanFromSi } from '@lucerna/core/units'
-import { unitSymbol, type Units } from '@/ui/figures'
+import { unitSymbol, type Units, inUnit } from '@/ui/figures'
 import { locale } from '@/ui/words'
 
 export type NumberOut = Extract<OutputField, { kind: 'number' }> | NumberField
@@ -27,15 +27,15 @@ export const unitOf = (field: NumberOut, units: Units): string => unitSymbol(fie
 
 /** A figure with its unit. */
 export const figureWith = (field: NumberOut, valueSi: number, units: Units): string =>
-  `${figureText(field, valueSi, units)} ${unitOf(field, units)}`.trim()
+  inUnit(figureText(field, valueSi, units), unitOf(field, units))
 
 /** A doubt or difference with its unit, to two digits that count. */
 export function doubtText(field: NumberOut, spanSi: number, units: Units): string {
   const { unit } = field[units]
   const value = spanFromSi(spanSi, unit, field.quantity)
-  if (value === 0) return `0 ${unitSymbol(unit)}`.trim()
+  if (value === 0) return inUnit('0', unitSymbol(unit))
   const digits = Math.min(10, Math.max(0, 1 - Math.floor(Math.log10(Math.abs(value)))))
-  return `${formatNumber(value, digits, locale())} ${unitSymbol(unit)}`.trim()
+  return inUnit(formatNumber(value, digits, locale()), unitSymbol(unit))
 }
 
 /** A figure with the digits that its own spread asks for: an interval must not round to nothing. */
@@ -43,7 +43,7 @@ export function figureWithin(field: NumberOut, valueSi: number, spanSi: number, 
   const { unit, digits } = field[units]
   const span = Math.abs(spanFromSi(spanSi, unit, field.quantity))
   const needed = span > 0 ? Math.min(10, Math.max(digits, 1 - Math.floor(Math.log10(span)))) : digits
-  return `${formatSi(valueSi, field.quantity, { unit, digits: needed }, locale())} ${unitSymbol(unit)}`.trim()
+  return inUnit(formatSi(valueSi, field.quantity, { unit, digits: needed }, locale()), unitSymbol(unit))
 }
 
 /** Whether the two schools write a figure differently. */

@@ -2,11 +2,12 @@ import type { GasChoice } from '@lucerna/core/workings'
 import type { Problem } from '@lucerna/core/result'
 import { unitSymbol } from '@/ui/figures'
 import { plain } from '@/ui/terms'
-import { hasWords, t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { hasWords, wordsFor } from '@/ui/words'
 
 /** The label of what a working asks or tells; its own where it means something of its own there. */
 export const labelOf = (workingId: string, key: string): string =>
-  hasWords(`ask.${workingId}.${key}`) ? t(`ask.${workingId}.${key}`) : t(`ask.${key}`)
+  hasWords(`ask.${workingId}.${key}`) ? wordsFor(`ask.${workingId}.${key}`) : hasWords(`ask.${key}`) ? wordsFor(`ask.${key}`) : key
 
 /** The label of what carries a doubt: a field, or a column as "Pipes: Length". */
 export function doubtLabel(workingId: string, key: string): string {
@@ -20,7 +21,7 @@ const MATERIALS: Record<string, string> = { cu: 'copper', st: 'steel', ehd: 'css
 function sizeText(id: string): string | undefined {
   const [, family = '', size = ''] = /^(cu|st|ehd|pe)-(.+)$/.exec(id) ?? []
   if (!family) return undefined
-  const material = t(`pick.${MATERIALS[family]}`)
+  const material = wordsFor(`pick.${MATERIALS[family]}`)
   return family === 'ehd' ? `${material}, EHD ${size}` : `${material}, ${size} ${family === 'st' ? 'in' : 'mm'}`
 }
 
@@ -29,8 +30,8 @@ export function pickText(key: string, option: string): string {
   if (key === 'unit') return unitSymbol(option)
   const size = sizeText(option)
   if (size) return size
-  if (key === 'quantity') return t(`quantity.${option}`)
-  return hasWords(`gas.${option}`) && key !== 'solveFor' ? t(`gas.${option}`) : t(`pick.${option}`)
+  if (key === 'quantity') return wordsFor(`quantity.${option}`)
+  return hasWords(`gas.${option}`) && key !== 'solveFor' ? wordsFor(`gas.${option}`) : wordsFor(`pick.${option}`)
 }
 
 export const gasText = (choice: GasChoice): string => (typeof choice === 'string' ? t(`gas.${choice}`) : t('calc.own-composition'))
@@ -48,7 +49,7 @@ export function problemWords(problem: Problem, where: Where): string {
   const key = at ?? (typeof p.name === 'string' ? p.name : '')
   const range = typeof p.min === 'number' && typeof p.max === 'number' ? { from: where.range(key, p.min), to: where.range(key, p.max) } : {}
   const named = typeof p.name === 'string' ? { name: where.label(p.name) } : {}
-  return t(`calc-problem.${problem.code}`, {
+  return wordsFor(`calc-problem.${problem.code}`, {
     ...p,
     ...range,
     ...named,

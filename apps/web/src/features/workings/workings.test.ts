@@ -126,8 +126,8 @@ describe('formulas', () => {
         { symbol: 'p1', valueSi: 1000, quantity: 'pressure' as const },
       ],
     }
-    expect(withNumbers(line, 'metric')).toBe('20 kW·√(11 mbar/10 mbar)')
-    expect(withNumbers(line, 'imperial')).toBe('68,240 BTU/h·√(4.416 inWC/4.015 inWC)')
+    expect(withNumbers(line, 'metric')).toBe('20\u00a0kW·√(11\u00a0mbar/10\u00a0mbar)')
+    expect(withNumbers(line, 'imperial')).toBe('68,240\u00a0BTU/h·√(4.416\u00a0inWC/4.015\u00a0inWC)')
     expect(withNumbers({ formula: 'x = 2·y', terms: [] }, 'metric')).toBe('2·y')
   })
   test.each(WORKINGS.map((w) => [w.id, w] as const))('%s: every symbol finds its number', (_id, working) => {
@@ -146,34 +146,34 @@ describe('formulas', () => {
       quantity: Parameters<typeof termText>[0]['quantity'],
       units: 'metric' | 'imperial' = 'metric',
     ) => termText({ symbol, valueSi, quantity }, units)
-    expect(of('T', 293.15, 'temperature')).toBe('293.2 K')
-    expect(of('CO', 50e-6, 'fraction')).toBe('50 ppm')
-    expect(of('q_CO', 0.0001, 'fraction')).toBe('0.01 %')
-    expect(of('d', 0.00094, 'length')).toBe('0.94 mm')
-    expect(of('d', 0.001397, 'length', 'imperial')).toBe('0.055 in')
-    expect(of('q', 4e-8, 'flow')).toBe('0.144 L/h')
-    expect(of('U', 0.028, 'voltage')).toBe('28 mV')
-    expect(of('I', 4e-6, 'current')).toBe('4 µA')
-    expect(of('R', 0.02, 'resistance')).toBe('20 mΩ')
-    expect(of('t', 1200, 'time')).toBe('20 min')
-    expect(of('µ', 1e-5, 'viscosity')).toBe('0.00001 Pa·s')
+    expect(of('T', 293.15, 'temperature')).toBe('293.2\u00a0K')
+    expect(of('CO', 50e-6, 'fraction')).toBe('50\u00a0ppm')
+    expect(of('q_CO', 0.0001, 'fraction')).toBe('0.01%')
+    expect(of('d', 0.00094, 'length')).toBe('0.94\u00a0mm')
+    expect(of('d', 0.001397, 'length', 'imperial')).toBe('0.055\u00a0in')
+    expect(of('q', 4e-8, 'flow')).toBe('0.144\u00a0L/h')
+    expect(of('U', 0.028, 'voltage')).toBe('28\u00a0mV')
+    expect(of('I', 4e-6, 'current')).toBe('4\u00a0µA')
+    expect(of('R', 0.02, 'resistance')).toBe('20\u00a0mΩ')
+    expect(of('t', 1200, 'time')).toBe('20\u00a0min')
+    expect(of('µ', 1e-5, 'viscosity')).toBe('0.00001\u00a0Pa·s')
   })
 })
 
 describe('figures', () => {
   const efficiency = flue.outputs.netEfficiency as Parameters<typeof figureText>[0]
   test('digits that show something', () => {
-    expect(figureWith(efficiency, 0.9189, 'metric')).toBe('91.9 %')
-    expect(doubtText(efficiency, 0.00048, 'metric')).toBe('0.048 %')
-    expect(doubtText(efficiency, 0, 'metric')).toBe('0 %')
+    expect(figureWith(efficiency, 0.9189, 'metric')).toBe('91.9%')
+    expect(doubtText(efficiency, 0.00048, 'metric')).toBe('0.048%')
+    expect(doubtText(efficiency, 0, 'metric')).toBe('0%')
     const leak = workingById('tightness')!.outputs.leakM3PerS as Parameters<typeof figureText>[0]
     expect(figureText(leak, 1e-11, 'metric')).toBe('0.000036')
     const dew = flue.outputs.dewPointK as Parameters<typeof figureText>[0]
     expect(figureText(dew, 273.16, 'metric')).toBe('0.0')
   })
   test('an interval does not round to nothing', () => {
-    expect(figureWithin(efficiency, 0.94886, 0.00043, 'metric')).toBe('94.886 %')
-    expect(figureWithin(efficiency, 0.94886, 0, 'metric')).toBe('94.9 %')
+    expect(figureWithin(efficiency, 0.94886, 0.00043, 'metric')).toBe('94.886%')
+    expect(figureWithin(efficiency, 0.94886, 0, 'metric')).toBe('94.9%')
   })
   test('a doubt is written in its field’s unit, a column’s as a share', () => {
     expect(doubtField(flue, 'o2Dry')?.quantity).toBe('fraction')
@@ -185,8 +185,8 @@ describe('figures', () => {
 
 describe('words', () => {
   test('a calculation’s own label comes first; sizes and gases read as written', () => {
-    expect(labelOf('flue-gas', 'from')).toBe('Measured')
-    expect(labelOf('pipe-network', 'from')).toBe('after')
+    expect(labelOf('flue-gas', 'from')).toBe('Measured gas')
+    expect(labelOf('pipe-network', 'from')).toBe('After')
     expect(pickText('size', 'cu-22')).toBe('copper, 22 mm')
     expect(pickText('size', 'st-1/2')).toMatch(/1\/2 in$/)
     expect(pickText('size', 'ehd-18')).toMatch(/EHD 18$/)
@@ -198,7 +198,7 @@ describe('words', () => {
   test('a problem says the field and its range', () => {
     const where = { label: (key: string) => labelOf('gas-rate', key), range: (_key: string, v: number) => `${v} s` }
     expect(problemWords({ code: 'out-of-range', params: { name: 'seconds', min: 0.5, max: 7200 }, path: ['seconds'] }, where)).toBe(
-      'Time lies between 0.5 s and 7200 s.',
+      'Time ranges from 0.5 s to 7200 s.',
     )
     expect(problemWords({ code: 'composition-sum', params: { sum: 0.8 } }, where)).toMatch(/0\.8/)
   })

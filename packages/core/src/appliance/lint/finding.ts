@@ -57,6 +57,7 @@ export const CARD_FINDINGS = {
   'own-step-state': 'error',
   'own-step-station': 'error',
   'own-step-override': 'error',
+  'own-step-yes-no': 'error',
   'source-missing': 'doubt',
 } as const satisfies Record<string, FindingLevel>
 export type CardFindingCode = keyof typeof CARD_FINDINGS

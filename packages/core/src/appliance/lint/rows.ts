@@ -114,6 +114,9 @@ export const ownSteps: CardRule = (card) => {
     if (step.firingStateId !== null && !ids.has(step.firingStateId))
       found.push(finding('own-step-state', path, { step: step.label, state: step.firingStateId }))
     step.needs.forEach((need, j) => {
+      // "Is it loose?" answered Yes reads as sound: each answer says what it means.
+      if (need.kind === 'observation' && [need.good, need.bad].some((a) => /^(yes|no|ja|nein|oui|non)\b/i.test(a.trim())))
+        found.push(finding('own-step-yes-no', [...path, 'needs', j], { step: step.label, question: need.question }))
       if (need.kind !== 'reading') return
       if (!ids.has(need.firingStateId))
         found.push(finding('own-step-state', [...path, 'needs', j], { step: step.label, state: need.firingStateId }))

@@ -47,10 +47,16 @@ export const need = (measurandId: MeasurandId, stationId: Station, firingStateId
   optional,
   ...(sectionId && { sectionId }),
 })
-export const ask = (id: string, label: string | null = null, how: string | null = null, mustRenew = false): Ask => {
+export const ask = (
+  id: string,
+  label: string | null = null,
+  how: string | null = null,
+  mustRenew = false,
+  said: Ask['said'] = null,
+): Ask => {
   const answers = answersOf(id)
   if (!answers) throw new Error(`Nobody asks "${id}"`)
-  return { id, answers, label, how, mustRenew }
+  return { id, answers, label, said, how, mustRenew }
 }
 export const asks = (...ids: (string | false)[]): Ask[] => ids.filter((id) => id !== false).map((id) => ask(id))
 

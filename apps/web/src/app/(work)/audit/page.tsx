@@ -7,10 +7,12 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
 import { dateAt, timeAt } from '@/ui/dates'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { hasWords, t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { hasWords, wordsFor } from '@/ui/words'
 
-export const metadata = { title: t('nav.audit') }
+export const generateMetadata = titled('nav.audit')
 
 const FIELD_KEY: Readonly<Record<string, (field: string) => string>> = {
   site: (f) => `site.${f}`,
@@ -22,7 +24,7 @@ const FIELD_KEY: Readonly<Record<string, (field: string) => string>> = {
 /** The field of a register in words. */
 const fieldName = (kind: string, field: string): string => {
   const key = (FIELD_KEY[kind] ?? ((f: string) => `audit-field.${f}`))(field)
-  return hasWords(key) ? t(key) : field
+  return hasWords(key) ? wordsFor(key) : field
 }
 
 const value = (v: unknown): string =>
@@ -45,7 +47,7 @@ export default async function AuditPage({ searchParams }: { readonly searchParam
                 {dateAt(e.at, 'UTC')}, {timeAt(e.at, 'UTC')} UTC
               </span>
               <span className="min-w-0 break-words">
-                <b className="font-semibold">{e.by}</b> {t(`audit-action.${e.action}`)} {t(`audit-subject.${e.subjectKind}`)}
+                <b className="font-semibold">{e.by}</b> {wordsFor(`audit-action.${e.action}`)} {wordsFor(`audit-subject.${e.subjectKind}`)}
                 {e.name && ` ${e.name}`}
                 {e.changes.length > 0 && (
                   <span className="block text-sm quiet">

@@ -7,11 +7,12 @@ import { listDocuments, pinnedCounts } from '@/features/documents/server/documen
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.cards') }
+export const generateMetadata = titled('nav.cards')
 
 const BLANK = {
   maker: '',

@@ -5,10 +5,11 @@ import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { plainDate } from '@/ui/dates'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.instruments') }
+export const generateMetadata = titled('nav.instruments')
 
 export default async function InstrumentsPage() {
   const actor = await requireActor('/instruments')

@@ -7,10 +7,11 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
 import { dateAt, timeAt } from '@/ui/dates'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.mail') }
+export const generateMetadata = titled('nav.mail')
 
 /** Links in a letter are made to be followed. */
 const linked = (body: string) =>

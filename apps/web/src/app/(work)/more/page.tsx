@@ -1,10 +1,11 @@
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
 import { PersonPanel } from '@/ui/PersonMenu'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.more') }
+export const generateMetadata = titled('nav.more')
 
 export default async function MorePage() {
   const actor = await requireActor('/more')

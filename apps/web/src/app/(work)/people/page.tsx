@@ -7,10 +7,11 @@ import { listMembers } from '@/features/people/server/members'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.people') }
+export const generateMetadata = titled('nav.people')
 
 export default async function PeoplePage() {
   const actor = await requireActor('/people')

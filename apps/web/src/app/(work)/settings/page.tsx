@@ -8,11 +8,12 @@ import { practiceChoices } from '@/features/places/server/choices'
 import { openVisitOf } from '@/features/today/queries'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
 import { ThemeChoice } from '@/ui/ThemeChoice'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.settings') }
+export const generateMetadata = titled('nav.settings')
 
 export default async function SettingsPage() {
   const actor = await requireActor('/settings')
@@ -41,9 +42,13 @@ export default async function SettingsPage() {
         {part(
           t('settings.units'),
           t('settings.units-what'),
-          <Preferences units={actor.units ?? 'practice'} farViewTones={actor.farViewTones} practiceUnits={settings.units} />,
+          <Preferences
+            units={actor.units ?? 'practice'}
+            dialect={actor.chosenDialect ?? 'practice'}
+            farViewTones={actor.farViewTones}
+            practiceUnits={settings.units}
+          />,
         )}
-        {part(t('settings.language'), t('settings.language-what'), <p>{t('settings.language-name')}</p>)}
         {may(actor, 'work.confirm') && part(t('settings.passcode'), t('settings.passcode-what'), <Passcode has={settings.hasPasscode} />)}
         {part(t('settings.sessions'), t('settings.sessions-what'), <Sessions list={sessions} />)}
         {part(

@@ -8,10 +8,11 @@ import { briefings, type DayVisit, instrumentsOf, openVisitOf, visitsOfDay } fro
 import { requireActor, unitsFor } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('nav.today') }
+export const generateMetadata = titled('nav.today')
 
 export default async function TodayPage() {
   const actor = await requireActor('/today')
@@ -59,7 +60,7 @@ export default async function TodayPage() {
           <div className="border-y hairline py-12 text-center">
             <p className="text-lg font-semibold">{t('today.empty')}</p>
             <p className="mt-1 quiet">{t(may(actor, 'visit.plan') ? 'today.empty-how' : 'today.empty-ask')}</p>
-            <Link href="/places" className="btn mt-5 btn-primary">
+            <Link href="/sites" className="btn mt-5 btn-primary">
               {t('today.to-places')}
             </Link>
           </div>

@@ -3,9 +3,10 @@ import { readInvitation } from '@/features/people/server/invitations'
 import { PasswordForm } from '@/features/sign-in/DoorForms'
 import { DoorPage } from '@/features/sign-in/DoorPage'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('join.title') }
+export const generateMetadata = titled('join.title')
 
 export default async function JoinPage({ params }: { readonly params: Promise<{ token: string }> }) {
   const { token } = await params

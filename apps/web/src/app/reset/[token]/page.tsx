@@ -1,8 +1,9 @@
 import { PasswordForm } from '@/features/sign-in/DoorForms'
 import { DoorPage } from '@/features/sign-in/DoorPage'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('reset.title') }
+export const generateMetadata = titled('reset.title')
 
 export default async function ResetPage({ params }: { readonly params: Promise<{ token: string }> }) {
   return (

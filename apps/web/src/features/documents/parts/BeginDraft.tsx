@@ -6,7 +6,7 @@ import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import { described, Field } from '@/ui/Field'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
 import { type DocumentKind, KINDS } from '../kinds'
 
 /** Begins the next version of a document, and leads to where it is written. */

@@ -1,5 +1,6 @@
 import { type Difference, rowsByKey } from '@lucerna/core/appliance'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { sectionsOf } from '../sectionsOf'
 import type { DocumentKind } from '../kinds'
 import { type Row, rowsOf, type SectionSpec } from '../spec'
@@ -22,7 +23,7 @@ const plain = (value: unknown, spec: SectionSpec | undefined, document: Row, uni
 function whereText(d: Difference, spec: SectionSpec | undefined, before: Row, after: Row, units: Units): string {
   const path = spec?.list ? d.path.slice(2) : d.path
   const field = spec?.fields.find((f) => f.key === path.join('.')) ?? spec?.fields.find((f) => f.key.split('.')[0] === path[0])
-  const name = path.length === 0 ? '' : field ? t(`doc.field.${field.label}`) : path.join(' › ')
+  const name = path.length === 0 ? '' : field ? wordsFor(`doc.field.${field.label}`) : path.join(' › ')
   if (!spec?.list) return name
   const key = d.path[1] ?? ''
   const row = rowsByKey(rowsOf(after, spec.list)).get(key) ?? rowsByKey(rowsOf(before, spec.list)).get(key)
@@ -69,7 +70,7 @@ export function Differences({
     <div className="flex flex-col gap-5">
       {groups.map((spec) => (
         <section key={spec?.id ?? 'other'}>
-          <h3 className="mb-1 font-semibold">{spec ? t(`doc.section.${kind}.${spec.id}`) : t('doc.section-other')}</h3>
+          <h3 className="mb-1 font-semibold">{spec ? wordsFor(`doc.section.${kind}.${spec.id}`) : t('doc.section-other')}</h3>
           <table className="w-full text-left">
             <thead className="sr-only">
               <tr>

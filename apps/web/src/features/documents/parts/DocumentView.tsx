@@ -1,7 +1,8 @@
 import { fromSi } from '@lucerna/core/units'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { plainDate } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import type { DocumentKind } from '../kinds'
 import { sectionsOf } from '../sectionsOf'
 import { at, type FieldSpec, type Row, rowsOf, textOf } from '../spec'
@@ -85,7 +86,7 @@ export function DocumentView({ kind, document, units }: { readonly kind: Documen
         return (
           <section key={spec.id} aria-labelledby={`section-${spec.id}`} className="break-inside-avoid-page">
             <h2 id={`section-${spec.id}`} className="mb-1 text-lg font-semibold">
-              {t(`doc.section.${kind}.${spec.id}`)}
+              {wordsFor(`doc.section.${kind}.${spec.id}`)}
             </h2>
             {spec.list ? (
               <ol className="divide-y divide-(--hairline) border-y hairline">
@@ -98,15 +99,15 @@ export function DocumentView({ kind, document, units }: { readonly kind: Documen
                       <Summary text={spec.summary?.(row, document, units) ?? ''} />
                       {more.map((f) => (
                         <span key={f.key} className="block text-sm quiet">
-                          {t(`doc.field.${f.label}`)}: {said(f, row, document, units)}
+                          {wordsFor(`doc.field.${f.label}`)}: {said(f, row, document, units)}
                         </span>
                       ))}
                       {spec.id === 'ownSteps' &&
                         rowsOf(row, 'needs').map((need, n) => (
                           <span key={n} className="block text-sm quiet">
-                            {t(`need-kind.${textOf(need.kind)}`)}:{' '}
+                            {wordsFor(`need-kind.${textOf(need.kind)}`)}:{' '}
                             {need.kind === 'reading'
-                              ? t(`measurand.${textOf(need.measurandId)}`)
+                              ? wordsFor(`measurand.${textOf(need.measurandId)}`)
                               : need.kind === 'proof'
                                 ? `${textOf(need.what)} → ${textOf(need.passes)}`
                                 : `${textOf(need.question)} ${textOf(need.good)} / ${textOf(need.bad)}`}
@@ -123,7 +124,7 @@ export function DocumentView({ kind, document, units }: { readonly kind: Documen
                   .filter((f) => said(f, document, document, units) !== '')
                   .map((f) => (
                     <div key={f.key} className="flex justify-between gap-4 border-b hairline py-1.5">
-                      <dt className="text-sm quiet">{t(`doc.field.${f.label}`)}</dt>
+                      <dt className="text-sm quiet">{wordsFor(`doc.field.${f.label}`)}</dt>
                       <dd className="text-right">{said(f, document, document, units)}</dd>
                     </div>
                   ))}

@@ -5,7 +5,8 @@ import { Plus, X } from 'lucide-react'
 import { useId, useState } from 'react'
 import { Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import { at, type FieldSpec, type Row, textOf, withAt } from '../spec'
 import { Matrix } from './Matrix'
 
@@ -96,7 +97,7 @@ export function FieldInput({ spec, row, document, units, onChange }: InputProps)
   const value = at(row, spec.key)
   const empty = spec.optional ? undefined : null
   const set = (next: unknown) => onChange(withAt(row, spec.key, next))
-  const label = t(`doc.field.${spec.label}`)
+  const label = wordsFor(`doc.field.${spec.label}`)
   const wrap = (input: React.ReactNode) => (
     <div className={spec.wide ? 'sm:col-span-2 lg:col-span-3' : ''}>
       <Field id={id} label={label}>
@@ -220,7 +221,7 @@ function InnerRows({ spec, row, document, units, onChange }: InputProps & { read
   const value = at(row, spec.key)
   const rows: readonly Row[] = Array.isArray(value) ? (value as Row[]) : []
   const put = (next: readonly Row[]) => onChange(withAt(row, spec.key, next))
-  const name = t(`doc.field.${spec.label}`)
+  const name = wordsFor(`doc.field.${spec.label}`)
   return (
     <fieldset className="sm:col-span-2 lg:col-span-3">
       <legend className="mb-1 text-sm quiet">{name}</legend>

@@ -7,7 +7,7 @@ import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
 import { type DocumentKind, KINDS } from '../kinds'
 
 const MOST_BYTES = 900_000

@@ -2,7 +2,7 @@
 
 import { Plus, X } from 'lucide-react'
 import { unitSymbol } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
 import { type Row, rowsOf, textOf } from '../spec'
 
 type Cells = readonly (readonly (number | null)[])[]

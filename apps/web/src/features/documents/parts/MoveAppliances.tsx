@@ -9,7 +9,7 @@ import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import type { Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
 import type { Row } from '../spec'
 import { Differences } from './Differences'
 

@@ -3,7 +3,8 @@
 import { ArrowDown, ArrowUp, ChevronDown, ChevronRight, Copy, Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import type { Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
+import { wordsFor } from '@/ui/words'
 import type { DocumentKind, Finding } from '../kinds'
 import { type Row, rowsOf, type SectionSpec } from '../spec'
 import { FieldInput } from './FieldInput'
@@ -137,7 +138,7 @@ export function SectionEditor({ kind, spec, document, units, findings, openRow, 
           setOpen(rows.length)
         }}
       >
-        <Plus size={18} aria-hidden="true" /> {t(`doc.add.${kind}.${spec.id}`)}
+        <Plus size={18} aria-hidden="true" /> {wordsFor(`doc.add.${kind}.${spec.id}`)}
       </button>
     </div>
   )

@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import { plainDate } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/documents'
 import { type DocumentKind, KINDS } from '../kinds'
 import type { Version } from '../server/documents'
 

@@ -6,7 +6,7 @@ import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { findingText } from '../findingText'
 import { type DocumentKind, examine, KINDS } from '../kinds'
 

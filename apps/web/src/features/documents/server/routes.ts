@@ -5,7 +5,7 @@ import type { Actor } from '@/server/actor'
 import { etag, expectedVersion, parseFields } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { apiRoute, readJson } from '@/server/route'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { type DocumentKind, isDocumentKind, KINDS } from '../kinds'
 import {
   beginDraft,

@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react'
 import { z } from 'zod'
 import { ask } from '@/ui/ask'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/exchange'
 import type { ShownJob } from '../server/imports'
 
 const ACTIONS = ['refuse', 'add', 'change', 'same'] as const

@@ -9,7 +9,7 @@ import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/instruments'
 import { channelUnit } from '../channels'
 import { CHECK_KINDS, type CheckKind, READ_CHECKS } from '../schemas'
 

@@ -5,10 +5,10 @@ import { fromSi } from '@lucerna/core/units'
 import { useRef, useState } from 'react'
 import { Line } from 'react-chartjs-2'
 import { plainDate } from '@/ui/dates'
-import { unitSymbol, type Units } from '@/ui/figures'
+import { unitSymbol, type Units, inUnit } from '@/ui/figures'
 import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'
-import { t } from '@/ui/words'
+import { t } from '@/messages/instruments'
 import { channelUnit } from '../channels'
 import type { Check } from '../server/register'
 
@@ -76,7 +76,7 @@ export function Drift({
         aria-label={t('instrument.drift-label', {
           channel: t(`channel.${channel.channel}`),
           count: points.length,
-          last: `${span(last.shownSi - last.appliedSi)} ${unitSymbol(unit)}`,
+          last: inUnit(String(span(last.shownSi - last.appliedSi)), unitSymbol(unit)),
         })}
       >
         <Line

@@ -1,6 +1,7 @@
 import { plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import '@/messages/instruments'
+import { wordsFor } from '@/ui/words'
 import type { Due } from '../due'
 
 /** What an instrument waits for, each with the warning sign. */
@@ -10,7 +11,7 @@ export function DueList({ due }: { readonly due: readonly Due[] }) {
     <ul className="flex flex-col gap-1">
       {due.map((d) => (
         <li key={d.what} className="flex items-center gap-2 text-warning">
-          <WarningSign size={16} /> {t(`due.${d.what}.${d.state}`, { date: d.on ? plainDate(d.on) : '' })}
+          <WarningSign size={16} /> {wordsFor(`due.${d.what}.${d.state}`, { date: d.on ? plainDate(d.on) : '' })}
         </li>
       ))}
     </ul>

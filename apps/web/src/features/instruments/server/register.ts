@@ -9,7 +9,7 @@ import { audit } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { type CheckFields, checkSchema, type InstrumentFields, instrumentFieldsSchema } from '../schemas'
 
 const day = (stamp: string): string => isoInstant(stamp).slice(0, 10)

@@ -6,7 +6,7 @@ import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { toldWithUndo } from '@/ui/undo'
 import { plainDate } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
 
 /** The practice that the firm works by; a lead changes it, everybody sees it. */
 export function FirmPractice({

@@ -5,7 +5,8 @@ import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
+import { wordsFor } from '@/ui/words'
 import type { InvitationShown } from '../server/invitations'
 
 /** Invitations that nobody has taken up yet. */
@@ -25,7 +26,7 @@ export function Invitations({ list, now }: { readonly list: readonly InvitationS
             <span className="min-w-0 break-words">
               {i.name} <span className="quiet">{i.email}</span>
               <span className="block text-sm quiet">
-                {t(`role.${i.role}`)} ·{' '}
+                {wordsFor(`role.${i.role}`)} ·{' '}
                 {i.expiresAt < now ? (
                   <span className="inline-flex gap-1 text-warning">
                     <WarningSign size={16} /> {t('people.invitation-expired')}

@@ -8,7 +8,7 @@ import { ask } from '@/ui/ask'
 import { described, Field } from '@/ui/Field'
 import { Dialog } from '@/ui/Dialog'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
 import { LicenceFields, roleFields } from './LicenceFields'
 
 const EMPTY = { name: '', email: '', role: 'technician', licenceNumber: '', licenceUntil: '' }

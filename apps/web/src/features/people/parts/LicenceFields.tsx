@@ -2,7 +2,8 @@
 
 import { ROLES } from '@lucerna/core/visit'
 import { described, Field } from '@/ui/Field'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
+import { wordsFor } from '@/ui/words'
 
 export interface RoleDraft {
   readonly role: string
@@ -37,7 +38,7 @@ export function LicenceFields({
             </option>
           ))}
         </select>
-        <p className="text-sm quiet">{t(`role-may.${draft.role}`)}</p>
+        <p className="text-sm quiet">{wordsFor(`role-may.${draft.role}`)}</p>
       </Field>
       {(draft.role === 'lead' || draft.role === 'technician') && (
         <div className="grid gap-4 sm:grid-cols-2">

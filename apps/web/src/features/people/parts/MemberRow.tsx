@@ -8,7 +8,8 @@ import { plainDate } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
+import { wordsFor } from '@/ui/words'
 import type { Member } from '../server/members'
 import { LicenceFields, roleFields } from './LicenceFields'
 
@@ -29,7 +30,7 @@ export function MemberRow({ member: m, manage, self }: { readonly member: Member
             m.licence !== 'none' && (
               <span className={warn ? 'flex items-start gap-1 text-warning' : 'quiet'}>
                 {warn && <WarningSign size={16} />}
-                {m.licenceUntil ? t(`licence.${m.licence}`, { date: plainDate(m.licenceUntil) }) : t('licence.missing')}
+                {m.licenceUntil ? wordsFor(`licence.${m.licence}`, { date: plainDate(m.licenceUntil) }) : wordsFor('licence.missing')}
               </span>
             )
           )}

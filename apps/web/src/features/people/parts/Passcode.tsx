@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { described, Field } from '@/ui/Field'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
 
 /** Sets the passcode for confirming work on somebody else's device. */
 export function Passcode({ has }: { readonly has: boolean }) {

@@ -4,29 +4,34 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
+import { DIALECTS, type Dialect } from '@/ui/dialect'
 import type { Units } from '@/ui/figures'
 import { playTone } from '@/ui/tones'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
 
 type Choice = 'practice' | Units
+type DialectChoice = 'practice' | Dialect
 
 /** Units and tones of one person, on every device. */
 export function Preferences({
   units,
+  dialect,
   farViewTones,
   practiceUnits,
 }: {
   readonly units: Choice
+  readonly dialect: DialectChoice
   readonly farViewTones: boolean
   readonly practiceUnits: Units
 }) {
   const router = useRouter()
-  const [now, setNow] = useState({ units, farViewTones })
+  const [now, setNow] = useState({ units, dialect, farViewTones })
   const save = async (next: typeof now) => {
     const before = now
     setNow(next)
     const answer = await ask('PUT', '/api/v1/me/preferences', next)
-    if (answer.ok) return router.refresh()
+    // Words that were drawn already stay as they are: the page is fetched anew in the other dialect.
+    if (answer.ok) return next.dialect === before.dialect ? router.refresh() : window.location.reload()
     setNow(before)
     toast.error(answer.problem.detail)
   }
@@ -43,6 +48,20 @@ export function Preferences({
             onClick={() => void save({ ...now, units: u })}
           >
             {u === 'practice' ? t('settings.units-practice', { units: t(`units.${practiceUnits}`).toLowerCase() }) : t(`units.${u}`)}
+          </button>
+        ))}
+      </div>
+      <div role="radiogroup" aria-label={t('settings.dialect')} className="flex flex-wrap gap-2">
+        {(['practice', ...DIALECTS] as const).map((d) => (
+          <button
+            key={d}
+            type="button"
+            role="radio"
+            aria-checked={now.dialect === d}
+            className={`btn press ${now.dialect === d ? 'btn-primary' : 'btn-outline'}`}
+            onClick={() => void save({ ...now, dialect: d })}
+          >
+            {t(`settings.dialect.${d}`)}
           </button>
         ))}
       </div>

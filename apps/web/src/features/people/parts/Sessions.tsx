@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { dateAt, timeAt } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/people'
 import type { SessionShown } from '../server/own'
 
 /** Where one is signed in; each can be ended, or all at once. */

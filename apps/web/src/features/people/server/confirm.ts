@@ -10,7 +10,7 @@ import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { confirmationSchema } from '../schemas'
 
 /** Who could confirm work on this device: licensed people of the firm who have set a passcode. */

@@ -7,7 +7,7 @@ import type { Actor } from '@/server/actor'
 import { env } from '@/server/env'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 type MailRow = typeof mail.$inferSelect
 

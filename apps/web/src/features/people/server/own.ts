@@ -9,7 +9,7 @@ import { audit, changesBetween } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { firmSchema, preferenceSchema, setPasscodeSchema } from '../schemas'
 
 /** What one wants to see: kept for the person, on every device. */

@@ -98,7 +98,7 @@ describe('invitations', () => {
     expect(await refused(join(token, { password: PASSWORD }, now(), appDb))).toMatchObject({ status: 410, code: 'invitation-used' })
   })
 
-  test('runs out after a week', async () => {
+  test('expires after a week', async () => {
     const { token } = await invited()
     expect((await readInvitation(token, later(6.9), appDb)).role).toBe('technician')
     expect(await refused(readInvitation(token, later(7.1), appDb))).toMatchObject({ status: 410, code: 'invitation-expired' })
@@ -129,11 +129,11 @@ describe('invitations', () => {
 
   test.each([
     [{ email: 'nobody' }, 'email', /name@firm/],
-    [{ name: '' }, 'name', /needed/],
+    [{ name: '' }, 'name', /Required/],
     [{ role: 'boss' }, 'role', /Choose/],
     [{ licenceNumber: null }, 'licenceNumber', /licence number/],
-    [{ licenceUntil: null }, 'licenceUntil', /Until when/],
-    [{ licenceUntil: '2026-13-01' }, 'licenceUntil', /no such day/],
+    [{ licenceUntil: null }, 'licenceUntil', /expiry date/],
+    [{ licenceUntil: '2026-13-01' }, 'licenceUntil', /Not a date/],
     [{ email: 'tobias.achterberg@lucerna.example' }, 'email', /in the firm already/],
     [{ email: ' TOBIAS.Achterberg@lucerna.example ' }, 'email', /in the firm already/],
   ])('%j is refused at %s', async (part, field, words) => {

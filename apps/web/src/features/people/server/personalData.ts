@@ -21,7 +21,7 @@ import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { may, mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { worksElsewhere } from './elsewhere'
 
 async function person(tx: Transaction, firmId: string, userId: string) {
@@ -50,7 +50,7 @@ export async function exportPerson(tx: Transaction, actor: Actor, userId: string
       userAgent: s.userAgent,
     })),
     preferences: await tx
-      .select({ units: preference.units, farViewTones: preference.farViewTones })
+      .select({ units: preference.units, dialect: preference.dialect, farViewTones: preference.farViewTones })
       .from(preference)
       .where(and(eq(preference.firmId, actor.firmId), eq(preference.userId, userId))),
     workings: await tx

@@ -4,7 +4,8 @@ import { plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'
 import { quantitySaid } from '@/ui/quantityText'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 
 export function Facts({ page }: { readonly page: AppliancePage }) {
   const { appliance, site, supply, card, units } = page
@@ -18,7 +19,7 @@ export function Facts({ page }: { readonly page: AppliancePage }) {
     ['maker', `${card.maker} ${card.model}${card.variant ? `, ${card.variant}` : ''}`],
     ['serial', appliance.serial],
     ['position', appliance.position],
-    ['gas', [t(`gas.${supply.gas}`), supply.meterSize, supply.meter].filter(Boolean).join(' · ')],
+    ['gas', [wordsFor(`gas.${supply.gas}`), supply.meterSize, supply.meter].filter(Boolean).join(' · ')],
     ['kind', `${t(`burner.${card.burnerKind}`)} · ${t(`flue.${card.flueType}`)}`],
     [
       'input',
@@ -50,7 +51,7 @@ export function Facts({ page }: { readonly page: AppliancePage }) {
         ([name, value]) =>
           value && (
             <div key={name} className="grid grid-cols-[6.5rem_1fr] gap-2 py-2">
-              <dt className="quiet">{t(`appliance.fact.${name}`)}</dt>
+              <dt className="quiet">{wordsFor(`appliance.fact.${name}`)}</dt>
               <dd className="min-w-0 break-words">{value}</dd>
             </div>
           ),

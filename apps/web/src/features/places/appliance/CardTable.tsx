@@ -1,6 +1,7 @@
 import { bandText, figure, unitText } from '@/ui/figures'
 import { WideTable } from '@/ui/WideTable'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import type { AppliancePage } from '../server/pages'
 import { stateLabel } from './labels'
 
@@ -19,7 +20,7 @@ export function CardTable({ page }: { readonly page: AppliancePage }) {
           <tr className="border-b hairline text-sm quiet">
             {['figure', 'state', 'band', 'nominal', 'page'].map((c) => (
               <th key={c} scope="col" className="py-2 pr-3 font-normal">
-                {t(`card.${c}`)}
+                {wordsFor(`card.${c}`)}
               </th>
             ))}
           </tr>

@@ -3,7 +3,8 @@ import { judge } from '@lucerna/core/visit'
 import { dateAt } from '@/ui/dates'
 import { figure, gaugeFloor, unitText } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import type { AppliancePage } from '../server/pages'
 import { inFigureOrder, isKnown, whereText } from './labels'
 
@@ -52,13 +53,13 @@ export function LastValues({ page }: { readonly page: AppliancePage }) {
                       band={band}
                       floor={gaugeFloor(id)}
                       asFound={v.asFoundSi !== null && v.asFoundSi !== value ? v.asFoundSi : undefined}
-                      label={`${t(`measurand.${id}`)}: ${t(`verdict.${v.status === 'outside' ? (verdict.side ?? 'above') : v.status}`)}`}
+                      label={`${t(`measurand.${id}`)}: ${wordsFor(`verdict.${v.status === 'outside' ? (verdict.side ?? 'above') : v.status}`)}`}
                     />
                   )}
                   {v.status !== 'none' && (
                     <span className={`flex items-center gap-1.5 justify-self-end text-sm font-semibold ${VERDICT_TEXT[verdict.status]}`}>
                       <BeadSign status={verdict.status} side={verdict.side} size={14} />
-                      {v.status === 'outside' ? t(`verdict.${verdict.side ?? 'above'}`) : t(`verdict.${v.status}`)}
+                      {v.status === 'outside' ? t(`verdict.${verdict.side ?? 'above'}`) : wordsFor(`verdict.${v.status}`)}
                     </span>
                   )}
                 </li>

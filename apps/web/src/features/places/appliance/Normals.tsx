@@ -1,6 +1,7 @@
 import { figure, spanText, unitText, type Units } from '@/ui/figures'
 import { WideTable } from '@/ui/WideTable'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import { type History, normalsOf } from './histories'
 
 /** What is normal for this one, from its own history: usual range, how it moves, and whether the last time was as usual. */
@@ -38,7 +39,7 @@ export function Normals({ histories, units }: { readonly histories: readonly His
                     })}
               </td>
               <td className={`py-2 ${n.verdict === 'as-usual' ? 'quiet' : 'font-semibold text-warning'}`}>
-                {figure(id, n.latest, units)} · {t(`normal.${n.verdict}`)}
+                {figure(id, n.latest, units)} · {wordsFor(`normal.${n.verdict}`)}
               </td>
             </tr>
           ))}

@@ -4,7 +4,8 @@ import type { ReactNode } from 'react'
 import { dateAt, plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'
 import { BeadSign } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { followUpText } from '../followUpText'
 import type { AppliancePage } from '../server/pages'
 import { Picture } from '../parts/Picture'
@@ -34,7 +35,8 @@ export function Timeline({ page }: { readonly page: AppliancePage }) {
             icon: CircleAlert,
             body: (
               <p>
-                <b className={f.class === 'danger-now' || f.class === 'at-risk' ? 'text-error' : ''}>{t(`defect.${f.class}`)}</b>: {f.text}
+                <b className={f.class === 'danger-now' || f.class === 'at-risk' ? 'text-error' : ''}>{wordsFor(`defect.${f.class}`)}</b>:{' '}
+                {f.text}
                 {f.action && <span className="quiet"> · {f.action}</span>}
               </p>
             ),
@@ -126,9 +128,9 @@ function VisitEntry({ page, visit }: { readonly page: AppliancePage; readonly vi
     <div>
       <p className="flex flex-wrap gap-x-3">
         <Link href={`/visits/${visit.id}/report`} className="inline-flex min-h-6 items-center font-semibold text-primary">
-          {t(`job.${visit.jobKind}`)}
+          {wordsFor(`job.${visit.jobKind}`)}
         </Link>
-        <span>{visit.outcome && t(`outcome.${visit.outcome}`)}</span>
+        <span>{visit.outcome && wordsFor(`outcome.${visit.outcome}`)}</span>
         <span className="quiet">{visit.by}</span>
       </p>
       {left.length > 0 && (
@@ -137,7 +139,7 @@ function VisitEntry({ page, visit }: { readonly page: AppliancePage; readonly vi
             <li key={v.key} className="flex items-center gap-1" title={whereText(page, v)}>
               <BeadSign status={v.status as 'inside'} side={sideOf(v)} size={13} />
               <span className="quiet">
-                {t(`short.${v.measurandId}`)} {rateLabel(page, v.firingStateId)?.toLowerCase()}
+                {wordsFor(`short.${v.measurandId}`)} {rateLabel(page, v.firingStateId)?.toLowerCase()}
               </span>{' '}
               {isKnown(v) && figureWithUnit(v.measurandId, v.asLeftSi ?? 0, page.units)}
               <span className="sr-only">{`${whereText(page, v)}, ${verdictWord(v)}`}</span>

@@ -4,7 +4,7 @@ import type { MeasurandId } from '@lucerna/core/measure'
 import { X } from 'lucide-react'
 import { useState } from 'react'
 import type { Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import { TrendChart } from '../TrendChart'
 
 export interface Trend {

@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 /** Which two visits stand side by side; part of the address, so that it can be sent to somebody. */
 export function VisitChoice({

@@ -2,7 +2,7 @@ import { type MeasurandId, MEASURANDS, type Normal, normalOf, shownAs } from '@l
 import { toSi } from '@lucerna/core/units'
 import type { Units } from '@/ui/figures'
 import { figureWithUnit } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { AppliancePage } from '../server/pages'
 import { figureName, inFigureOrder, isKnown } from './labels'
 import type { Trend } from './Trends'

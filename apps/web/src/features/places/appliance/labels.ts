@@ -1,5 +1,6 @@
 import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
-import { t } from '@/ui/words'
+import '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import type { AppliancePage } from '../server/pages'
 
 type Value = AppliancePage['values'][number]
@@ -14,11 +15,11 @@ export const rateLabel = (page: Pick<AppliancePage, 'card'>, id: string) =>
 
 /** Where and at what rate: "flue, maximum". */
 export const whereText = (page: Pick<AppliancePage, 'card'>, v: Named): string =>
-  [t(`station.${v.stationId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(', ').toLowerCase()
+  [wordsFor(`station.${v.stationId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(', ').toLowerCase()
 
 /** A figure in full: "CO₂ in the flue gas, flue, maximum". */
 export const figureName = (page: Pick<AppliancePage, 'card'>, v: Named): string =>
-  `${t(`measurand.${v.measurandId}`)}, ${whereText(page, v)}`
+  `${wordsFor(`measurand.${v.measurandId}`)}, ${whereText(page, v)}`
 
 const ORDER = Object.keys(MEASURANDS)
 
@@ -35,4 +36,4 @@ export const sideOf = (v: Pick<Value, 'asLeftSi' | 'minSi' | 'maxSi'>): 'below' 
 
 /** The verdict of a stored value in a word. */
 export const verdictWord = (v: Pick<Value, 'asLeftSi' | 'minSi' | 'maxSi' | 'status'>): string =>
-  t(`verdict.${v.status === 'outside' ? sideOf(v) : v.status}`)
+  wordsFor(`verdict.${v.status === 'outside' ? sideOf(v) : v.status}`)

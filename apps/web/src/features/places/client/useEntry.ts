@@ -5,7 +5,7 @@ import type { z } from 'zod'
 import { fieldWords } from '@/ui/fieldWords'
 import { ask } from '@/ui/ask'
 import { type Conflict, mergeFields } from '@/ui/merge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 export type Problems = Readonly<Record<string, string>>
 

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { ask } from '@/ui/ask'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 /** Plans a visit for now and goes there. What goes wrong is said, and nothing is lost by trying again. */
 export function useNewVisit() {

@@ -1,6 +1,6 @@
 'use client'
 
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 export interface Choice {
   readonly id: string

@@ -6,7 +6,7 @@ import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 /** A customer asks what is kept of them, or wants it gone. */
 export function ContactData({ siteId, name }: { readonly siteId: string; readonly name: string }) {

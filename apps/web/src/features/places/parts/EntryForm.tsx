@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { type ReactNode, useEffect } from 'react'
 import { toast } from 'sonner'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { useEntry } from '../client/useEntry'
 import { MergeDialog } from './MergeDialog'
 

@@ -6,7 +6,7 @@ import { ask } from '@/ui/ask'
 import { dateAt } from '@/ui/dates'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import { followUpText } from '../followUpText'
 import type { FollowUpRow } from '../server/pages'
 

@@ -2,7 +2,7 @@
 
 import { JOB_KINDS, type JobKind } from '@lucerna/core/procedure'
 import { Field } from '@/ui/Field'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 /** What a visit is for. */
 export function JobSelect({

@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import { Dialog } from '@/ui/Dialog'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { Clash } from '../client/useEntry'
 
 /** Two people changed the same fields: what stood there, what you typed, what stands there now; one is chosen for each. */

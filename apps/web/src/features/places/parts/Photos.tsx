@@ -9,7 +9,7 @@ import { dateAt } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { PhotoShown } from '../server/photos'
 import { Picture } from './Picture'
 

@@ -1,6 +1,6 @@
 import Image from 'next/image'
 import { dateAt } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 import type { PhotoShown } from '../server/photos'
 
 /** A photograph as our own API gives it, made small already: nothing in between may fetch it, for it is the firm's alone. */

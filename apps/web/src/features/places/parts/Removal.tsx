@@ -6,7 +6,7 @@ import { toast } from 'sonner'
 import { ask } from '@/ui/ask'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
 
 type Register = 'sites' | 'supplies' | 'appliances' | 'instruments'
 

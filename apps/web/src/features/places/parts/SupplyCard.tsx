@@ -2,7 +2,8 @@ import Link from 'next/link'
 import { plainDate } from '@/ui/dates'
 import type { Units } from '@/ui/figures'
 import { quantitySaid } from '@/ui/quantityText'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import { networkLink } from '../networkLink'
 import type { SitePage } from '../server/pages'
 import { RemoveButton } from './Removal'
@@ -30,7 +31,7 @@ export function SupplyCard({
     [
       'meterKind',
       [
-        s.meterKind && t(`meter-kind.${s.meterKind}`),
+        s.meterKind && wordsFor(`meter-kind.${s.meterKind}`),
         s.meterSize,
         s.dialVolumeM3 !== null && t('supply.dial', { volume: quantitySaid(s.dialVolumeM3, 'dial', units) }),
         s.meterSerial,
@@ -47,7 +48,7 @@ export function SupplyCard({
   return (
     <div className="border-y hairline py-3">
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h3 className="font-semibold">{t(`gas.${s.gas}`)}</h3>
+        <h3 className="font-semibold">{wordsFor(`gas.${s.gas}`)}</h3>
         <div className="flex flex-wrap gap-1">
           {s.pipes.length > 0 && (
             <Link href={networkLink(s)} className="btn btn-ghost text-primary">
@@ -59,7 +60,7 @@ export function SupplyCard({
               {t('form.edit')}
             </Link>
           )}
-          {write && mayRemove && <RemoveButton register="supplies" id={s.id} name={t(`gas.${s.gas}`)} then={`/sites/${siteId}`} />}
+          {write && mayRemove && <RemoveButton register="supplies" id={s.id} name={wordsFor(`gas.${s.gas}`)} then={`/sites/${siteId}`} />}
         </div>
       </div>
       <dl className="grid gap-x-6 text-sm sm:grid-cols-2">
@@ -67,7 +68,7 @@ export function SupplyCard({
           ([name, value]) =>
             value && (
               <div key={name} className="grid grid-cols-[8rem_1fr] gap-2 py-1">
-                <dt className="quiet">{t(`supply.${name}`)}</dt>
+                <dt className="quiet">{wordsFor(`supply.${name}`)}</dt>
                 <dd className="min-w-0 break-words">{value}</dd>
               </div>
             ),

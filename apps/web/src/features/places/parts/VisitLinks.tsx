@@ -1,6 +1,7 @@
 import Link from 'next/link'
 import { dateAt } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
 import type { VisitRow } from '../server/pages'
 
 /** Visits, newest first, each leading to its screen or its report. */
@@ -27,7 +28,7 @@ export function VisitLinks({
                 <span className="block quiet">{[v.by ?? t('today.unassigned'), v.applianceNames].filter(Boolean).join(' · ')}</span>
               </span>
               <span className={v.status === 'closed' ? 'text-right quiet' : 'font-semibold text-primary'}>
-                {v.status === 'closed' && v.outcome ? t(`outcome.${v.outcome}`) : t(`visit-status.${v.status}`)}
+                {v.status === 'closed' && v.outcome ? wordsFor(`outcome.${v.outcome}`) : t(`visit-status.${v.status}`)}
               </span>
             </Link>
           </li>

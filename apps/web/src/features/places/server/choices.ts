@@ -4,7 +4,8 @@ import { inFirm } from '@/db/client'
 import { practiceProfile, site, targetCard } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import type { Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import type { ApplianceFields, SiteFields, SupplyFields } from '../schemas'
 import { practiceOfSite, type SupplyRecord } from './pages'
 
@@ -51,6 +52,7 @@ export const newSite = (actor: Actor): Promise<{ fields: SiteFields; units: Unit
         contactEmail: null,
         accessNotes: null,
         hazards: null,
+        emergencyNumber: null,
         practiceId: null,
       },
     }
@@ -89,7 +91,7 @@ export const newAppliance = (supplyId: string): ApplianceFields => ({
 
 /** The supplies of a site for choosing. */
 export const supplyChoices = (supplies: readonly SupplyRecord[]) =>
-  supplies.map((s) => ({ id: s.id, gas: s.gas, label: [t(`gas.${s.gas}`), s.meterSize, s.meter].filter(Boolean).join(' · ') }))
+  supplies.map((s) => ({ id: s.id, gas: s.gas, label: [wordsFor(`gas.${s.gas}`), s.meterSize, s.meter].filter(Boolean).join(' · ') }))
 
 /** Newest versions of the firm's practice profiles, for choosing. */
 export const practiceChoices = (actor: Actor): Promise<{ id: string; title: string; version: number; dated: string }[]> =>

@@ -7,7 +7,7 @@ import { audit } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 const closeSchema = z.strictObject({ note: z.string().trim().min(3, 'field.what-was-done').max(500, 'field.too-long') })
 

@@ -1,6 +1,7 @@
 import { isPlain } from '@lucerna/core/shapes'
 import { z } from 'zod'
 import { ApiProblem } from '@/server/problem'
+import { t } from '@/messages/all'
 
 /** Where a page of a list ended: the sort keys of its last row, as one opaque text for the address. */
 export const toCursor = (keys: readonly string[]): string => Buffer.from(JSON.stringify(keys)).toString('base64url')
@@ -22,10 +23,7 @@ export function fromCursor(cursor: string | undefined, keys: number): string[] |
 /** For machines: a cursor that is none of ours is told, where a page would begin at the start. @throws ApiProblem 422 */
 export function mustBeCursor(cursor: string | null, keys: number): void {
   if (cursor !== null && fromCursor(cursor, keys) === null)
-    throw new ApiProblem(
-      422,
-      'bad-cursor',
-      'The cursor in "after" is none that this list gave. Take "next" of the page before, or leave it out.',
-      [{ path: 'after', message: 'Not a cursor of this list.', code: 'bad-cursor' }],
-    )
+    throw new ApiProblem(422, 'bad-cursor', t('problem.bad-cursor'), [
+      { path: 'after', message: t('problem.bad-cursor'), code: 'bad-cursor' },
+    ])
 }

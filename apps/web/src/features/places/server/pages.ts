@@ -29,8 +29,8 @@ type ApplianceRecord = typeof appliance.$inferSelect
 export async function practiceOfSite(
   tx: Transaction,
   actor: Actor,
-  place: Pick<SiteRecord, 'practiceId'>,
-): Promise<{ title: string; units: Units }> {
+  place: Pick<SiteRecord, 'practiceId'> & Partial<Pick<SiteRecord, 'emergencyNumber'>>,
+): Promise<{ title: string; units: Units; emergencyNumber: string | null }> {
   const [own] = await tx.select().from(firm).where(eq(firm.id, actor.firmId))
   const [row] = await tx
     .select({ data: practiceProfile.data })
@@ -38,7 +38,11 @@ export async function practiceOfSite(
     .where(and(eq(practiceProfile.firmId, actor.firmId), eq(practiceProfile.profileId, place.practiceId ?? own?.practiceId ?? '')))
     .orderBy(desc(practiceProfile.version))
     .limit(1)
-  return { title: row?.data.title ?? '', units: unitsFor(actor, row?.data.units ?? 'metric') }
+  return {
+    title: row?.data.title ?? '',
+    units: unitsFor(actor, row?.data.units ?? 'metric'),
+    emergencyNumber: place.emergencyNumber ?? row?.data.emergencyNumber ?? null,
+  }
 }
 
 export interface VisitRow {
@@ -91,6 +95,8 @@ export interface AppliancePage {
   readonly facts: InstalledFacts
   readonly units: Units
   readonly practiceTitle: string
+  /** The gas emergency number of the site, else of its practice profile. */
+  readonly emergencyNumber: string | null
   /** Newest first. */
   readonly visits: readonly VisitRow[]
   /** Every figure of its closed visits, oldest first. */
@@ -134,6 +140,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       facts: { gas, altitudeM: row.site.altitudeM, ...(row.appliance.flueLengthM !== null && { flueLengthM: row.appliance.flueLengthM }) },
       units: practice.units,
       practiceTitle: practice.title,
+      emergencyNumber: practice.emergencyNumber,
       visits,
       values: values.map((v) => ({ ...v, takenAt: isoInstant(v.takenAt) })),
       findings: closed.length > 0 ? await findingsOf(tx, actor.firmId, id, closed) : [],
@@ -220,6 +227,8 @@ export interface SitePage {
   readonly site: SiteRecord
   readonly units: Units
   readonly practiceTitle: string
+  /** The gas emergency number of the site, else of its practice profile. */
+  readonly emergencyNumber: string | null
   readonly supplies: readonly SupplyRecord[]
   readonly appliances: readonly (ApplianceRecord & { readonly maker: string; readonly model: string })[]
   readonly visits: readonly (VisitRow & { readonly applianceNames: string })[]
@@ -282,6 +291,7 @@ export const sitePage = (actor: Actor, id: string): Promise<SitePage | null> =>
       site: place,
       units: practice.units,
       practiceTitle: practice.title,
+      emergencyNumber: practice.emergencyNumber,
       supplies,
       appliances: units.map((u) => ({ ...u.appliance, maker: u.card.maker, model: u.card.model })),
       visits: visits.map((v) => {

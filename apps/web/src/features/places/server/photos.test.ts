@@ -52,7 +52,7 @@ test.each([
   ['half a picture', Buffer.from('ffd8ffe000104a464946', 'hex')],
 ])('%s is refused and nothing is kept', async (_what, bytes) => {
   const before = (await ownerDb.select().from(photo)).length
-  await expect(add(bytes)).rejects.toMatchObject({ status: 415, message: expect.stringContaining('not kept') })
+  await expect(add(bytes)).rejects.toMatchObject({ status: 415, message: expect.stringContaining('Not saved') })
   expect((await ownerDb.select().from(photo)).length).toBe(before)
 })
 

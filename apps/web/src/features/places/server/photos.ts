@@ -10,7 +10,7 @@ import { parseFields } from '@/server/fields'
 import { mustMay } from '@/server/may'
 import { erasePhoto, getPhoto, type PhotoSize, putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** As large as phones make them; what is kept is far smaller. */
 export const MAX_PHOTO_BYTES = 20_000_000

@@ -6,7 +6,7 @@ import { audit, type AUDIT_SUBJECTS, changesBetween } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { type Deed, mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** One entry of a register as it is read and sent. */
 export interface Entry<F> {

@@ -37,6 +37,7 @@ const siteFields = (more: Partial<SiteFields> = {}): SiteFields => ({
   contactEmail: null,
   accessNotes: null,
   hazards: null,
+  emergencyNumber: null,
   practiceId: null,
   ...more,
 })
@@ -93,16 +94,16 @@ describe('entering', () => {
   })
 
   test.each([
-    [{ name: ' ' }, 'name', /needed/],
-    [{ name: 'x'.repeat(121) }, 'name', /at most 120/],
+    [{ name: ' ' }, 'name', /Required/],
+    [{ name: 'x'.repeat(121) }, 'name', /Use 120/],
     [{ timeZone: 'Mars/Olympus' }, 'timeZone', /Europe\/Zurich/],
-    [{ altitudeM: 9000 }, 'altitudeM', /outside what there is/],
+    [{ altitudeM: 9000 }, 'altitudeM', /Outside the possible/],
     [{ altitudeM: Number.NaN }, 'altitudeM', /number/],
-    [{ latitudeDeg: 91 }, 'latitudeDeg', /outside/],
-    [{ longitudeDeg: null }, 'longitudeDeg', /both or neither/],
+    [{ latitudeDeg: 91 }, 'latitudeDeg', /Outside/],
+    [{ longitudeDeg: null }, 'longitudeDeg', /together, or neither/],
     [{ contactEmail: 'nobody' }, 'contactEmail', /name@firm\.example/],
     [{ practiceId: 'no-such' }, 'practiceId', /Choose/],
-    [{ nonsense: 1 }, 'nonsense', /no such field/],
+    [{ nonsense: 1 }, 'nonsense', /Unknown field/],
   ])('a site with %j is refused at %s', async (part, field, words) => {
     const answer = await refused(inside(maren, (tx) => createEntry(tx, maren, siteRegister, null, { ...siteFields(), ...part }, now())))
     expect(answer.status).toBe(422)
@@ -137,10 +138,10 @@ describe('entering', () => {
     const place = await makeSite()
     const supply = await makeSupply(place.id)
     for (const [installedOn, words] of [
-      ['2024-02-30', /no such day/],
-      ['yesterday', /no such day/],
-      ['1850-01-01', /before any burner/],
-      [new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10), /not come yet/],
+      ['2024-02-30', /Not a date/],
+      ['yesterday', /Not a date/],
+      ['1850-01-01', /Too early for a burner/],
+      [new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10), /in the future/],
     ] as const) {
       const answer = await refused(makeUnit(place.id, supply.id, { installedOn }))
       expect([installedOn, answer.fields.installedOn]).toEqual([installedOn, expect.stringMatching(words)])

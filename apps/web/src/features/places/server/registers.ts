@@ -3,7 +3,8 @@ import type { Transaction } from '@/db/client'
 import { appliance, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import { reindex } from '@/features/search/server/indexing'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { type ApplianceFields, applianceSchema, type SiteFields, siteSchema, type SupplyFields, supplySchema } from '../schemas'
 import type { Entry, Register } from './register'
 
@@ -46,7 +47,7 @@ const markIn =
       .where(and(eq(table.firmId, firmId), eq(table.id, id)))
   }
 
-const inUse = (key: string, count: number) => new ApiProblem(409, 'in-use', t(key, { count }))
+const inUse = (key: string, count: number) => new ApiProblem(409, 'in-use', wordsFor(key, { count }))
 
 const SITE_KEYS = [
   'name',
@@ -60,6 +61,7 @@ const SITE_KEYS = [
   'contactEmail',
   'accessNotes',
   'hazards',
+  'emergencyNumber',
   'practiceId',
 ] as const satisfies readonly (keyof SiteFields)[]
 

@@ -3,7 +3,7 @@
 import type { Card } from '@lucerna/core/appliance'
 import { type Controls, INTERLOCKS, OPENINGS } from '@lucerna/sim/engine'
 import { Minus, Plus } from 'lucide-react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/room'
 
 const SLIDERS = [
   ['cock', 1],

@@ -6,7 +6,7 @@ import { judge } from '@lucerna/core/visit'
 import type { Snapshot } from '@lucerna/sim/engine'
 import { figure, gaugeFloor, unitText, type Units } from '@/ui/figures'
 import { Gauge, VERDICT_TEXT } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/room'
 
 /** The path of the gas with what is true, no instrument between at each station, in the card's brackets: what no instrument sees without its doubt. */
 export function RoomLine({

@@ -6,7 +6,7 @@ import { Line } from 'react-chartjs-2'
 import { clockText } from '@/ui/dates'
 import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'
-import { t } from '@/ui/words'
+import { t } from '@/messages/room'
 import type { TracePoint } from '../client/room.worker'
 
 const TRACES = [

@@ -1,7 +1,7 @@
 'use client'
 
 import { type FaultId, FAULTS, type FaultGroup } from '@lucerna/sim/engine'
-import { t } from '@/ui/words'
+import { t } from '@/messages/room'
 
 const GROUPS = [...new Set(FAULTS.map((f) => f.group))] as FaultGroup[]
 

@@ -63,6 +63,6 @@ test('a refusal names the offenders once each; one that names none refuses all',
 test.each([409, 413, 422])('a %p without a word about which is found by sending one by one', async (status) => {
   answer(status, { status, detail: 'one of them', errors: [] })
   expect(await postEvents('v', events)).toEqual({ kind: 'broke', message: 'one of them' })
-  answer(status, { status, detail: 'this one', errors: [] })
-  expect(await postEvents('v', events.slice(0, 1))).toEqual({ kind: 'refused', status, refused: new Map([[0, 'this one']]) })
+  answer(status, { status, detail: 'this device', errors: [] })
+  expect(await postEvents('v', events.slice(0, 1))).toEqual({ kind: 'refused', status, refused: new Map([[0, 'this device']]) })
 })

@@ -110,7 +110,7 @@ describe('what the server has is known on the device too', () => {
     expect(await remembered('v1', 'tobias', NOW + 15 * DAY)).toEqual([])
   })
 
-  test('until somebody signs in anew; what was not sent yet stays', async () => {
+  test('valid until somebody signs in anew; what was not sent yet stays', async () => {
     await remember('v1', 'tobias', [stored('k4', 4)], NOW)
     await forgetLogs()
     expect(await remembered('v1', 'tobias', NOW)).toEqual([])

@@ -6,7 +6,7 @@ import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import type { NewEvent } from '../client/writeDown'
 import { may, rateLabel, useDesk } from './context'
 

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { Field } from '@/ui/Field'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 
 const SHORTEST_REASON = 3
 

@@ -1,7 +1,7 @@
 'use client'
 
 import type { VisitAppliance, VisitState } from '@lucerna/core/visit'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 
 /** The appliances of a visit side by side: which one is worked on, how far each is, how it was left. */
 export function ApplianceTabs({

@@ -4,7 +4,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { readingKey } from '@lucerna/core/visit'
 import { takeReading } from '@lucerna/core/measure'
 import { v7 as uuidv7 } from 'uuid'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import type { NewEvent } from '../client/writeDown'
 import { may, useDesk } from './context'
 

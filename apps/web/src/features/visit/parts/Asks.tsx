@@ -1,15 +1,15 @@
 'use client'
 
 import { type Ask, familyOf, isGoodAnswer, type Step } from '@lucerna/core/procedure'
-import { askText } from '@/ui/askText'
-import { t } from '@/ui/words'
+import { answerText, askText } from '@/ui/askText'
+import { t } from '@/messages/visit'
 import { may, useDesk } from './context'
 
 /** What a step wants looked at, proved or ticked: one row each, the good answer first. */
 export function Asks({ step }: { readonly step: Step }) {
   if (step.asks.length === 0) return null
   const family = familyOf(step.asks.find((a) => familyOf(a.id))?.id ?? '')
-  const title = family && family !== 'own' ? t(`asks.title.${family}`) : t('asks.title')
+  const title = family && family !== 'own' && family !== 'danger' ? t(`asks.title.${family}`) : t('asks.title')
   return (
     <section>
       <h3 className="mt-4 mb-1 text-sm quiet">{title}</h3>
@@ -57,7 +57,7 @@ function AskRow({ ask, step }: { readonly ask: Ask; readonly step: Step }) {
               className={`btn press min-w-24 px-3 ${chosen ? (good ? 'border-2 btn-outline btn-info' : 'btn-error') : 'btn-outline'}`}
             >
               {chosen ? (good ? '● ' : '▲ ') : ''}
-              {t(`answer.${answer}`)}
+              {answerText(ask, answer)}
             </button>
           )
         })}

@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react'
 import { clockText } from '@/ui/dates'
 import { playTone } from '@/ui/tones'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { may, useDesk } from './context'
 

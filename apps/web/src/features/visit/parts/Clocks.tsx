@@ -4,7 +4,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { useEffect, useRef } from 'react'
 import { clockText, timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { may, useDesk } from './context'
 

@@ -5,7 +5,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { figure, unitText } from '@/ui/figures'
 import type { ApplianceState } from '@lucerna/core/visit'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDesk } from './context'
 import { verdictWord } from './Line'
 

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { ask } from '@/ui/ask'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { nextDeviceNumbers } from '../client/queue'
 import { useDesk } from './context'
 

@@ -3,7 +3,9 @@
 import type { Danger } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { emergencyNumber } from '@/ui/emergency'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { gateText, may, useDesk } from './context'
 
 const ANSWERS = ['done', 'refused', 'not-possible'] as const
@@ -14,7 +16,7 @@ export const unanswered = (danger: Danger, observations: Readonly<Record<string,
 
 /** Across the whole top while there is danger: the action first, then why. */
 export function DangerBand({ danger, onOpen }: { readonly danger: Danger; readonly onOpen: () => void }) {
-  const { appliance, steps, state } = useDesk()
+  const { appliance, steps, state, context } = useDesk()
   const first = unanswered(danger, state.observations)[0]
   return (
     <div role="alert" className="flex flex-wrap items-center gap-x-6 gap-y-2 bg-error px-4 py-3 text-error-content lg:px-6">
@@ -22,9 +24,10 @@ export function DangerBand({ danger, onOpen }: { readonly danger: Danger; readon
         <WarningSign size={34} />
         <span>
           <span className="block text-xl font-bold">
-            {t('danger.title')} {first ? t(`danger.${first}.do`) : t('danger.stays')}
+            {t('danger.title')}{' '}
+            {first ? wordsFor(`danger.${first}.do`, { number: emergencyNumber(context.emergencyNumber) }) + '.' : t('danger.stays')}
           </span>
-          <span className="block">{danger.causes.map((c) => gateText(c, appliance, steps)).join(' · ')}</span>
+          <span className="block">{danger.causes.map((c) => gateText(c, appliance, steps, context.emergencyNumber)).join(' · ')}</span>
         </span>
       </span>
       <button type="button" className="btn press border-error-content bg-transparent btn-outline text-error-content" onClick={onOpen}>
@@ -36,7 +39,7 @@ export function DangerBand({ danger, onOpen }: { readonly danger: Danger; readon
 
 /** Safety first, then paper: each action with what became of it, refusals written down; then how the visit ends. */
 export function DangerPanel({ danger, onLeave }: { readonly danger: Danger; readonly onLeave: () => void }) {
-  const { appliance, state, visit, steps, record, role, goTo } = useDesk()
+  const { appliance, state, visit, steps, record, role, goTo, context } = useDesk()
   const readOnly = !may(role, 'observation.made') || visit.status !== 'open'
   const left = unanswered(danger, state.observations)
   return (
@@ -52,11 +55,16 @@ export function DangerPanel({ danger, onLeave }: { readonly danger: Danger; read
             <li key={action} className="flex flex-wrap items-center gap-x-4 gap-y-2 py-3">
               <span className="min-w-56 flex-1">
                 <span className="block text-lg font-semibold">
-                  {i + 1}. {t(`danger.${action}.do`)}
+                  {i + 1}. {wordsFor(`danger.${action}.do`, { number: emergencyNumber(context.emergencyNumber) })}
                 </span>
-                <span className="block text-sm quiet">{t(`danger.${action}.how`)}</span>
+                <span className="block text-sm quiet">{wordsFor(`danger.${action}.how`)}</span>
               </span>
-              <span role="group" aria-label={t(`danger.${action}.do`)} data-ask={`danger.${action}`} className="flex flex-wrap gap-2">
+              <span
+                role="group"
+                aria-label={wordsFor(`danger.${action}.do`, { number: emergencyNumber(context.emergencyNumber) })}
+                data-ask={`danger.${action}`}
+                className="flex flex-wrap gap-2"
+              >
                 {ANSWERS.map((answer) => (
                   <button
                     key={answer}
@@ -93,7 +101,7 @@ export function DangerPanel({ danger, onLeave }: { readonly danger: Danger; read
               <li key={c.id} className="flex flex-wrap items-center gap-3 py-2">
                 <span className="flex min-w-52 flex-1 gap-2 font-semibold text-error">
                   <WarningSign size={19} />
-                  {gateText(c, appliance, steps)}
+                  {gateText(c, appliance, steps, context.emergencyNumber)}
                 </span>
                 {step && (
                   <button type="button" className="btn press btn-outline" onClick={() => goTo(step.id)}>

@@ -4,7 +4,8 @@ import { explanationOf, type JudgedReading } from '@lucerna/core/visit'
 import { bandText, figureWithUnit, spanText, unitText } from '@/ui/figures'
 import { FormulaShown } from '@/ui/FormulaShown'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { useDesk } from './context'
 import { verdictWord } from './Line'
 import { becauseText } from './NeedRow'
@@ -72,7 +73,7 @@ export function ExplainedPanel({ reading }: { readonly reading: JudgedReading })
       <p className="text-sm quiet">{t('working.doubt')}</p>
       {explanation.notes.map((note) => (
         <p key={note} className="text-sm">
-          {t(`note.${note}`)}
+          {wordsFor(`note.${note}`)}
         </p>
       ))}
     </section>

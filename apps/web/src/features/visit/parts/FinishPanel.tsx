@@ -7,7 +7,9 @@ import { BeadSign } from '@/ui/Gauge'
 import { ConfirmByPasscode } from './ConfirmByPasscode'
 import { unanswered } from './DangerPanel'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { emergencyNumber } from '@/ui/emergency'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
 import { gateText, may, useDesk } from './context'
 
@@ -73,13 +75,16 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
             {t('confirm.waiting', { count: visit.unconfirmed.length })}
           </p>
           {may(role, 'work.confirmed') ? (
-            <button
-              type="button"
-              className="btn mt-3 press btn-outline"
-              onClick={() => void record([{ type: 'work.confirmed', data: { eventIds: [...visit.unconfirmed] } }])}
-            >
-              {t('confirm.do')}
-            </button>
+            <>
+              <p className="mt-3">{t('confirm.checked')}</p>
+              <button
+                type="button"
+                className="btn mt-3 press btn-outline"
+                onClick={() => void record([{ type: 'work.confirmed', data: { eventIds: [...visit.unconfirmed] } }])}
+              >
+                {t('confirm.do')}
+              </button>
+            </>
           ) : (
             <ConfirmByPasscode />
           )}
@@ -171,7 +176,9 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
       {unsaid.length > 0 && (
         <p className="flex gap-2 text-warning">
           <WarningSign />
-          {t('danger.not-said', { actions: unsaid.map((a) => t(`danger.${a}.do`)).join(' ') })}
+          {t('danger.not-said', {
+            actions: unsaid.map((a) => wordsFor(`danger.${a}.do`, { number: emergencyNumber(context.emergencyNumber) })).join(', '),
+          })}
         </p>
       )}
       {!closer && (
@@ -204,14 +211,14 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
 }
 
 function GateRow({ gate }: { readonly gate: Gate }) {
-  const { appliance, steps, goTo, record, role } = useDesk()
+  const { appliance, steps, goTo, record, role, context } = useDesk()
   const [reason, setReason] = useState<string | null>(null)
   return (
     <li className="flex flex-col gap-2 py-2">
       <div className="flex flex-wrap items-center gap-3">
         <span className={`flex min-w-52 flex-1 items-start gap-2 ${gate.hard ? 'font-semibold text-error' : 'text-warning'}`}>
           <WarningSign size={19} />
-          {gateText(gate, appliance, steps)}
+          {gateText(gate, appliance, steps, context.emergencyNumber)}
         </span>
         {gate.stepId && (
           <button type="button" className="btn btn-outline btn-sm" onClick={() => goTo(gate.stepId ?? 'finish')}>

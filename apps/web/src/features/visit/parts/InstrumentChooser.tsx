@@ -3,7 +3,7 @@
 import { CHANNELS, type ChannelSpec, type Instrument, inCalibration } from '@lucerna/core/measure'
 import type { InstrumentSet } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 
 /** Channels that more than one instrument at hand measures: which of them is asked once. */
 export function sharedChannels(

@@ -2,7 +2,7 @@
 
 import { Delete } from 'lucide-react'
 import { unitSymbol } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const
 

@@ -2,7 +2,7 @@
 
 import { ladderOf } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDesk } from './context'
 
 const REGULATOR: readonly string[] = ['lock-up-high', 'meter-low', 'meter-high']

@@ -4,7 +4,7 @@ import type { Verdict } from '@lucerna/core/visit'
 import { useEffect, useRef } from 'react'
 import { figure, figureWithUnit, gaugeFloor, unitText } from '@/ui/figures'
 import { Gauge, VERDICT_TEXT } from '@/ui/Gauge'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import type { LineEntry } from '../view'
 import { rateLabel, useDesk } from './context'
 

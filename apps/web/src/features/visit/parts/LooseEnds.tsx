@@ -1,6 +1,6 @@
 'use client'
 
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDesk } from './context'
 
 /** A luggage tag: its upper corners cut. */

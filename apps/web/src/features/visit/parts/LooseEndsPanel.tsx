@@ -5,7 +5,8 @@ import type { LooseEnd } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { v7 as uuidv7 } from 'uuid'
 import { Field } from '@/ui/Field'
 import { Asks } from './Asks'
@@ -41,7 +42,7 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
             {closed.map((l) => (
               <li key={l.id} className="py-1">
                 ✓ {l.label} · {timeAt(l.closedAt ?? l.openedAt, timeZone)}
-                {l.leakCheck ? ` · ${t('loose.tight', { method: t(`leak.${l.leakCheck}`) })}` : ''}
+                {l.leakCheck ? ` · ${t('loose.tight', { method: wordsFor(`leak.${l.leakCheck}`) })}` : ''}
               </li>
             ))}
           </ul>

@@ -3,11 +3,23 @@
 import { MEASURANDS, readTyped, shownAs, type TypedReading } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import type { Problem, Result } from '@lucerna/core/result'
-import { type ApplianceState, type Band, bandFor, beyondBand, instrumentFor, readingKey, type Verdict } from '@lucerna/core/visit'
+import {
+  type ApplianceState,
+  type Band,
+  bandFor,
+  beyondBand,
+  instrumentFor,
+  lelShare,
+  OF_LEL,
+  readGasInAir,
+  readingKey,
+  type Verdict,
+} from '@lucerna/core/visit'
 import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { rateLabel, useDesk } from './context'
 import { verdictWord } from './Line'
 import { ReadWithLine } from './ReadWithLine'
@@ -19,8 +31,9 @@ export interface Draft {
 }
 
 /** Reads what is typed against the card's expectation. */
-export function draftOf(need: Need, text: string, units: Units, band: Band | undefined): Draft {
+export function draftOf(need: Need, text: string, units: Units, band: Band | undefined, gas: string): Draft {
   if (text.trim() === '') return { text, parsed: null }
+  if (need.measurandId === 'gas.ambient') return { text, parsed: readGasInAir(text, gas) }
   const expected = band && { ...(band.min !== undefined && { min: band.min }), ...(band.max !== undefined && { max: band.max }) }
   return { text, parsed: readTyped(need.measurandId, text, shownAs(need.measurandId, units).unit, expected) }
 }
@@ -32,14 +45,14 @@ function problemText(problem: Problem, need: Need, units: Units): string {
     'min' in p && 'max' in p
       ? { from: figureWithUnit(need.measurandId, Number(p.min), units), to: figureWithUnit(need.measurandId, Number(p.max), units) }
       : {}
-  return t(`typed.${problem.code}`, {
+  return wordsFor(`typed.${problem.code}`, {
     ...p,
     ...range,
     measurand: t(`measurand.${need.measurandId}`),
     unitWanted: unitText(need.measurandId, units),
     example: t('typed.example', { unit: unitText(need.measurandId, units) }),
-    ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }),
-    ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
+    ...(p.given !== undefined && { given: wordsFor(`quantity.${p.given}`) }),
+    ...(p.asked !== undefined && { asked: wordsFor(`quantity.${p.asked}`) }),
   })
 }
 
@@ -92,6 +105,7 @@ export function NeedRow({
   const id = fieldId(need)
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
   const value = typed?.valueSi ?? last?.valueSi
+  const inAir = need.measurandId === 'gas.ambient'
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
     <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
@@ -109,6 +123,11 @@ export function NeedRow({
       >
         <span>{value !== undefined ? figure(need.measurandId, value, units) : '–'}</span>
         <span className="font-sans text-base font-normal quiet">{unitText(need.measurandId, units)}</span>
+        {inAir && value !== undefined && (
+          <span className="font-sans text-base font-normal quiet">
+            {Math.round(lelShare(appliance.facts.gas, value) * 100)} {OF_LEL}
+          </span>
+        )}
       </p>
       <div className="col-span-2 min-w-0 pt-1 md:col-span-1">
         <Gauge
@@ -135,7 +154,7 @@ export function NeedRow({
             autoCapitalize="off"
             spellCheck={false}
             enterKeyHint="next"
-            placeholder={unitText(need.measurandId, units) || t('need.type')}
+            placeholder={inAir ? OF_LEL : unitText(need.measurandId, units) || t('need.type')}
             title={t('need.type')}
             aria-invalid={problem ? true : undefined}
             aria-describedby={`${id}-said`}
@@ -184,11 +203,11 @@ export function NeedRow({
           >
             <span className="flex gap-2 text-warning">
               <WarningSign size={18} />
-              {t('need.which-unit-why', { value: String(typed.value) })}
+              {t(inAir ? 'need.which-gas-unit-why' : 'need.which-unit-why', { value: String(typed.value) })}
             </span>
             {[typed.unit, typed.likelyUnit].map((unit) => (
               <button key={unit} type="button" className="btn btn-outline btn-sm" onClick={() => onUnit(unit)}>
-                {draft.text.trim()} {unitSymbol(unit)}
+                {draft.text.replace(/%\s*$/, '').trim()} {unitSymbol(unit)}
               </button>
             ))}
           </div>

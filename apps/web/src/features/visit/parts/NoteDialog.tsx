@@ -1,8 +1,10 @@
 'use client'
 
+import { inOrder } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { may, useDesk } from './context'
 
 const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part'] as const
@@ -15,7 +17,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
   const [action, setAction] = useState('')
   const [number, setNumber] = useState('')
   const kinds = may(role, 'defect.found') ? KINDS : (['remark'] as const)
-  const actions = context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? []
+  const actions = inOrder(context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? [])
   const save = () => {
     if (text.trim().length < 3) return
     void record([
@@ -77,7 +79,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
         <>
           {actions.length > 0 && (
             <p className="text-sm text-warning">
-              {t('note.actions')} {actions.map((a) => t(`action.${a}`)).join(' · ')}
+              {t('note.actions')} {actions.map((a) => wordsFor(`action.${a}`)).join(' · ')}
             </p>
           )}
           <label className="flex flex-col gap-1">

@@ -4,7 +4,7 @@ import { MEASURANDS } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import { instrumentFor, type ReadWith } from '@lucerna/core/visit'
 import { ArrowLeftRight } from 'lucide-react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDesk } from './context'
 import { instrumentName } from './InstrumentChooser'
 

@@ -11,7 +11,7 @@ import { clockText } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { figureWithUnit } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDeviceId } from '../client/useDeviceId'
 import { useNow } from '../client/useNow'
 import type { NewEvent } from '../client/writeDown'
@@ -31,8 +31,8 @@ function prepareText(step: Step, rate: string): string {
   if (step.opens.some((o) => o.kind === 'probe-hole')) return t('prepare.probe', { rate })
   return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
 }
-const NAMED_BY_US: readonly string[] = ['held-rate', 'probe-hole', 'gas-joint', 'outlet-joint']
-const openingLabel = (o: Opening): string => (NAMED_BY_US.includes(o.kind) ? t(`loose.${o.kind}`) : o.label)
+const openingLabel = ({ kind, label }: Opening): string =>
+  kind === 'held-rate' || kind === 'probe-hole' || kind === 'gas-joint' || kind === 'outlet-joint' ? t(`loose.${kind}`) : label
 
 /** The units of both schools, without those that are the bare number. */
 const unitsOffered = ({ measurandId }: Need): string[] => [
@@ -64,7 +64,11 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const drafts = useMemo(
     () =>
       step.needs.map(
-        (need) => [need, draftOf(need, texts[readingKey(need)] ?? '', units, bandFor(appliance, context.practice, need))] as const,
+        (need) =>
+          [
+            need,
+            draftOf(need, texts[readingKey(need)] ?? '', units, bandFor(appliance, context.practice, need), appliance.facts.gas),
+          ] as const,
       ),
     [step.needs, texts, units, appliance, context.practice],
   )
@@ -233,7 +237,12 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
           keypad={keys.wanted}
           onFocus={() => keys.openFor(readingKey(need))}
-          onUnit={(unit) => setTexts((before) => ({ ...before, [readingKey(need)]: `${(before[readingKey(need)] ?? '').trim()} ${unit}` }))}
+          onUnit={(unit) =>
+            setTexts((before) => ({
+              ...before,
+              [readingKey(need)]: `${(before[readingKey(need)] ?? '').replace(/%\s*$/, '').trim()} ${unit}`,
+            }))
+          }
         />
       ))}
       <Computed step={step} state={shown} />

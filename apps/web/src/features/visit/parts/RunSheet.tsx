@@ -1,7 +1,8 @@
 'use client'
 
 import { useEffect, useMemo, useRef } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import type { SheetEntry } from '../view'
 import { stepTitle, useDesk } from './context'
 
@@ -55,7 +56,7 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
                     <span className="block text-xs text-warning">
                       {lock.code === 'lock.after'
                         ? t('lock.after', { step: titles.get(String(lock.params.step)) ?? '' })
-                        : t(lock.code + '.short')}
+                        : wordsFor(lock.code + '.short')}
                     </span>
                   )}
                   {(status === 'skipped' || status === 'not-applicable') && <span className="block text-xs">{t(`sheet.${status}`)}</span>}

@@ -4,7 +4,7 @@ import SignaturePad from 'signature_pad'
 import { useEffect, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Dialog } from '@/ui/Dialog'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { may, useDesk } from './context'
 import { Picture } from './PhotosDialog'
 

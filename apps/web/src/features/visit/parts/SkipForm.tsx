@@ -2,7 +2,7 @@
 
 import type { Step } from '@lucerna/core/procedure'
 import { useState } from 'react'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { useDesk } from './context'
 
 /** Leaving a step out, or calling it not applicable: with a reason that the report prints. */

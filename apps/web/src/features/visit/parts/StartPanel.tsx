@@ -3,7 +3,7 @@
 import type { ReactNode } from 'react'
 import { dateAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { Cautions } from './Cautions'
 
 /** Before the start: what the visit is, what to know, and one button. */
@@ -15,6 +15,7 @@ export function StartPanel({
   hazards,
   continuedAt,
   timeZone,
+  emergencyNumber,
   children,
 }: {
   readonly onStart: () => void
@@ -25,6 +26,7 @@ export function StartPanel({
   /** When the visit was closed that this one goes on with. */
   readonly continuedAt: string | null
   readonly timeZone: string
+  readonly emergencyNumber: string | null | undefined
   /** What the person measures with. */
   readonly children: ReactNode
 }) {
@@ -39,7 +41,7 @@ export function StartPanel({
           {hazards}
         </p>
       )}
-      <Cautions />
+      <Cautions number={emergencyNumber} />
       {mayStart && children}
       {mayStart ? (
         <button type="button" data-key="r" className="btn press text-lg btn-primary" onClick={onStart}>

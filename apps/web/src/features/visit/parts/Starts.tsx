@@ -3,7 +3,7 @@
 import { FAILED_STARTS_MAX, failedStarts } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { Field } from '@/ui/Field'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { may, useDesk } from './context'
 
 /** Every start is logged with what was off, open or bridged; the failed ones in a row are counted. */

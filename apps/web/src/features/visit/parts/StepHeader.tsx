@@ -4,7 +4,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { Camera, CircleHelp, FilePen, ListChecks, type LucideIcon, Maximize2, Redo2 } from 'lucide-react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { type DialogName, may, stepTitle, useDesk } from './context'
 
 /** The step's name, what it is for, where it stands, and what else can be done at it. */

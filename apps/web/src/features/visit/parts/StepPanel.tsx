@@ -3,7 +3,7 @@
 import type { Step } from '@lucerna/core/procedure'
 import { firingStops, missingIn } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { AsAtFirst } from './AsAtFirst'
 import { Asks } from './Asks'
 import { Clocks } from './Clocks'

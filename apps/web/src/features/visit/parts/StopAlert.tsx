@@ -2,9 +2,10 @@
 
 import { firingStops, purgeWaitS } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { Clocks } from './Clocks'
-import { gateText, useDesk } from './context'
+import { gateKey, gateText, useDesk } from './context'
 
 /** What stands against firing right now, in words; empty when nothing does. */
 export function StopAlert() {
@@ -17,8 +18,8 @@ export function StopAlert() {
         <div key={s.id} className="flex items-start gap-3">
           <WarningSign size={26} />
           <div>
-            <p className="text-xl font-semibold">{t(`stop.${s.code}`)}</p>
-            <p>{gateText(s, appliance, steps)}</p>
+            <p className="text-xl font-semibold">{wordsFor(`stop.${gateKey(s)}`)}</p>
+            <p>{gateText(s, appliance, steps, context.emergencyNumber)}</p>
           </div>
         </div>
       ))}

@@ -4,7 +4,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { type Danger, firingStops, type JudgedReading } from '@lucerna/core/visit'
 import { useEffect, useRef } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { lineOf, type SheetEntry } from '../view'
 import { AdjustPanel } from './AdjustPanel'
 import { Cautions } from './Cautions'
@@ -77,7 +77,7 @@ export function VisitBody(props: VisitBodyProps) {
               step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <AdjustPanel step={step} />
             )}
             <CheckIn />
-            <Cautions />
+            <Cautions number={context.emergencyNumber} />
           </div>
         </aside>
       </div>

@@ -3,7 +3,7 @@
 import type { Step } from '@lucerna/core/procedure'
 import type { ReactNode } from 'react'
 import { Dialog } from '@/ui/Dialog'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import type { QueuedEvent } from '../client/queue'
 import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'

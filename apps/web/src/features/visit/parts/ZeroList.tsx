@@ -4,7 +4,7 @@ import { inCalibration } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { WarningSign } from '@/ui/WarningSign'
 import { timeAt } from '@/ui/dates'
-import { t } from '@/ui/words'
+import { t } from '@/messages/visit'
 import { AllowInstrument } from './AllowInstrument'
 import { may, useDesk } from './context'
 

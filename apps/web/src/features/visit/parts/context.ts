@@ -4,7 +4,6 @@ import type { Step } from '@lucerna/core/procedure'
 import {
   type ApplianceState,
   type EventType,
-  type Gate,
   type InstrumentSet,
   mayEmit,
   readingKey,
@@ -16,8 +15,6 @@ import {
 } from '@lucerna/core/visit'
 import { createContext, useContext } from 'react'
 import type { Units } from '@/ui/figures'
-import { askText } from '@/ui/askText'
-import { t } from '@/ui/words'
 import type { QueuedEvent, QueuedPhoto } from '../client/queue'
 import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { NewEvent } from '../client/writeDown'
@@ -98,39 +95,4 @@ export function useDesk(): VisitDesk {
 /** Whether the role may emit a type at all, be it provisionally. */
 export const may = (role: Role, type: EventType): boolean => mayEmit(role, type, false) !== 'no'
 
-/** Name of a firing state as the card prints it. */
-export const rateLabel = (appliance: VisitAppliance, id: string | null): string =>
-  appliance.card.firingStates.find((s) => s.id === id)?.label ?? id ?? ''
-
-/** Title of a step. `stepTitle(step, appliance)` → "Flue gas at Maximum"; a maker's own step has its own words. */
-export const stepTitle = (step: Pick<Step, 'kind' | 'firingStateId' | 'own' | 'stationId'>, appliance: VisitAppliance): string =>
-  step.own?.label ??
-  t(`step.${step.kind}.title`, {
-    rate: rateLabel(appliance, step.firingStateId).toLowerCase(),
-    where: placeText(appliance, step.stationId, step.firingStateId),
-  })
-
-/** Where and at what rate: "flue, maximum"; a state that is no rate goes without saying. */
-function placeText(appliance: VisitAppliance, station: string | null, state: string | null): string {
-  const rate = appliance.card.firingStates.find((s) => s.id === state && s.kind === 'rate')
-  return [station && t(`station.${station}`).toLowerCase(), rate?.label.toLowerCase()].filter(Boolean).join(', ')
-}
-
-/** A gate in words, with its parameters put into words too. */
-export function gateText(gate: Pick<Gate, 'code' | 'params'>, appliance: VisitAppliance, steps: readonly Step[]): string {
-  const p = gate.params
-  const step = steps.find((s) => s.id === p.step)
-  return t(`gate.${gate.code}`, {
-    ...p,
-    ...(p.measurand !== undefined && { measurand: t(`measurand.${p.measurand}`) }),
-    where: placeText(appliance, p.station === undefined ? null : String(p.station), p.state === undefined ? null : String(p.state)),
-    ...(p.observation !== undefined && {
-      observation: askText(steps.flatMap((s) => s.asks).find((a) => a.id === p.observation) ?? { id: String(p.observation), label: null }),
-    }),
-    ...(p.answer !== undefined && { answer: t(`answer.${p.answer}`) }),
-    ...(p.timer !== undefined && { timer: t(`timer.${p.timer}`) }),
-    ...(p.action !== undefined && { action: t(`ambient-co.${p.action}`) }),
-    ...(p.kind !== undefined && { kind: t(`instrument.${p.kind}`) }),
-    ...(step && { step: stepTitle(step, appliance) }),
-  })
-}
+export { gateKey, gateText, rateLabel, stepTitle } from '../gateText'

@@ -27,12 +27,12 @@ afterEach(cleanup)
 test.each(['r', 'n', 'z', 't'])('%s presses the first button of that name that can be pressed', (key) => {
   button(key, 'disabled', { disabled: true })
   button(key, 'not drawn', { hidden: true })
-  button(key, 'this one')
+  button(key, 'this device')
   button(key, 'a later one')
   renderHook(() => useKeys({}))
   expect(type(key).defaultPrevented).toBe(true)
   expect(type(key.toUpperCase()).defaultPrevented).toBe(true)
-  expect(pressed).toEqual(['this one', 'this one'])
+  expect(pressed).toEqual(['this device', 'this device'])
 })
 
 test('W puts the cursor into the first field', () => {

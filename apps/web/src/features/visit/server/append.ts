@@ -1,6 +1,7 @@
 import {
   canBeForbidden,
   forbids,
+  type Gate,
   instrumentsOf,
   specOf,
   type StoredEvent,
@@ -15,7 +16,9 @@ import { instrument, visit, visitEvent } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { announce } from '@/server/live'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
+import { gateText } from '../gateText'
 import { canonicalJson, sha256 } from './canonical'
 import { checkAgainstVisit, checkRole, checkRoom, parseList, permissions } from './check'
 import { openFollowUps } from './followUps'
@@ -152,12 +155,9 @@ function sortOutRepeats(posted: PostedList['events'], rows: Awaited<ReturnType<t
   const fresh = posted.filter(({ event, hash }, index) => {
     const before = hashes.get(event.id)
     if (before !== undefined && before !== hash) {
-      throw new ApiProblem(
-        409,
-        'same-id-other-content',
-        'An event with this id is stored with other content; the stored one stands. Nothing of this list was stored.',
-        [{ index, path: `events[${index}].id`, message: 'Already stored with other content.', code: 'same-id-other-content' }],
-      )
+      throw new ApiProblem(409, 'same-id-other-content', t('refused.same-id'), [
+        { index, path: `events[${index}].id`, message: t('problem.same-id-item'), code: 'same-id-other-content' },
+      ])
     }
     hashes.set(event.id, hash)
     return before === undefined
@@ -197,10 +197,12 @@ function checkForbidden({ context, sheets }: VisitFrame, fold: VisitFold, stored
   stored.forEach((event, i) => {
     const found = canBeForbidden(event.type) ? forbids(event, fold.state(), sheets, context) : null
     if (found) {
-      const message = t(`not-yet.${found.code}`)
-      throw new ApiProblem(409, 'not-yet', `Nothing of this list was stored. ${message}`, [
+      const appliance = context.appliances.find((a) => a.id === event.applianceId) ?? context.appliances[0]!
+      const inWords = (g: Gate) => gateText(g, appliance, sheets[appliance.id] ?? [], context.emergencyNumber)
+      const message = wordsFor(`not-yet.${found.code}`, { count: found.gates.length })
+      throw new ApiProblem(409, 'not-yet', message, [
         { index: i, path: `events[${i}].type`, message, code: 'not-yet' },
-        ...found.gates.map((g) => ({ index: i, path: `events[${i}]`, message: `${g.code} ${JSON.stringify(g.params)}`, code: g.code })),
+        ...found.gates.map((g) => ({ index: i, path: `events[${i}]`, message: inWords(g), code: g.code })),
       ])
     }
     fold.append([event])

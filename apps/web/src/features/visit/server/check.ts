@@ -2,20 +2,20 @@ import { EVENTS_MAX, type EventType, mayEmit, parseEvent, refusals, specOf, type
 import { z } from 'zod'
 import type { Actor } from '@/server/actor'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 
 const listSchema = z.strictObject({ events: z.array(z.unknown()).min(1).max(500) })
 
 const refuse = (status: 403 | 409 | 422, code: string, errors: readonly ProblemItem[]): never => {
   const [first] = errors
-  throw new ApiProblem(status, code, `Nothing of this list was stored. ${first ? `${first.path}: ${first.message}` : ''}`, errors)
+  throw new ApiProblem(status, code, t('refused.list', { reason: first?.message ?? '' }), errors)
 }
 
 /** The posted list, each event checked by shape: 422 names the index and field of everything that is wrong. */
 export function parseList(body: unknown, visitId: string): VisitEvent[] {
   const list = listSchema.safeParse(body)
-  if (!list.success)
-    return refuse(422, 'invalid-list', [{ path: 'events', message: 'A list of 1 to 500 events is wanted, as {"events": […]}.' }])
+  if (!list.success) return refuse(422, 'invalid-list', [{ path: 'events', message: t('refused.list-shape') }])
   const errors: ProblemItem[] = []
   const events: VisitEvent[] = []
   list.data.events.forEach((raw, index) => {
@@ -25,14 +25,14 @@ export function parseList(body: unknown, visitId: string): VisitEvent[] {
       return void errors.push({
         index,
         path: `events[${index}].visitId`,
-        message: 'Another visit than the one in the address.',
+        message: t('refused.other-visit'),
         code: 'other-visit',
       })
     const at = (parsed.error.path ?? []).map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('')
     const said =
       parsed.error.code === 'unknown-event-type'
-        ? `Unknown event type "${parsed.error.params?.type}".`
-        : String(parsed.error.params?.message ?? 'Invalid.')
+        ? t('refused.unknown-type', { type: String(parsed.error.params?.type) })
+        : String(parsed.error.params?.message ?? t('refused.invalid'))
     errors.push({ index, path: `events[${index}]${at}`, message: said, code: parsed.error.code })
   })
   return errors.length > 0 ? refuse(422, 'invalid-event', errors) : events
@@ -44,20 +44,25 @@ export function checkAgainstVisit(events: readonly VisitEvent[], facts: VisitFac
     refusals(event, facts).map(({ path, code, params }): ProblemItem => ({
       index,
       path: `events[${index}].${path}`,
-      message: t(`refused.${code}`, params),
+      message: wordsFor(`refused.${code}`, {
+        ...params,
+        ...(code === 'other-job' && { planned: wordsFor(`job.${facts.planned.jobKind}`) }),
+      }),
       code,
     })),
   )
   if (errors.length > 0) refuse(422, 'invalid-event', errors)
 }
 
+const roleText = (role: Actor['role'], type: EventType, lapsed: boolean): string =>
+  t(lapsed ? 'refused.role-lapsed' : 'refused.role', { role: t(`role.${role}`).toLowerCase(), entry: t(`event.${type}`) })
+
 /** Whether the actor's role may emit every type of the list at all; 403 names the first it may not. */
 export function checkRole(events: readonly Pick<VisitEvent, 'type'>[], actor: Pick<Actor, 'role' | 'heldRole'>): void {
   events.forEach(({ type }, index) => {
     if (mayEmit(actor.role, type, false) !== 'no' || mayEmit(actor.role, type, true) !== 'no') return
-    const lapsed = actor.role !== actor.heldRole ? ' Your licence has run out.' : ''
     refuse(403, 'role', [
-      { index, path: `events[${index}].type`, message: `A ${actor.role} may not record "${type}".${lapsed}`, code: 'role' },
+      { index, path: `events[${index}].type`, message: roleText(actor.role, type, actor.role !== actor.heldRole), code: 'role' },
     ])
   })
 }
@@ -73,7 +78,7 @@ export function permissions(types: readonly EventType[], role: Actor['role'], cl
     const item = { index, path: `events[${index}].type` }
     if (isClosed && specOf(type).afterClosing === 'refused')
       refuse(409, 'closed', [{ ...item, message: t('refused.closed'), code: 'closed' }])
-    if (may === 'no') refuse(403, 'role', [{ ...item, message: `A ${role} may not record "${type}" here.`, code: 'role' }])
+    if (may === 'no') refuse(403, 'role', [{ ...item, message: roleText(role, type, false), code: 'role' }])
     const { turns } = specOf(type)
     if (turns) isClosed = turns === 'closed'
     return may === 'provisional'
@@ -82,10 +87,5 @@ export function permissions(types: readonly EventType[], role: Actor['role'], cl
 
 /** Whether the log has room; said before it is full by the device. */
 export function checkRoom(lastSeq: number, more: number): void {
-  if (lastSeq + more > EVENTS_MAX)
-    throw new ApiProblem(
-      409,
-      'visit-full',
-      `A visit holds at most ${EVENTS_MAX} events; this one has ${lastSeq}. Nothing of this list was stored. Close the visit and go on in a new one.`,
-    )
+  if (lastSeq + more > EVENTS_MAX) throw new ApiProblem(409, 'visit-full', t('refused.visit-full', { most: EVENTS_MAX, has: lastSeq }))
 }

@@ -11,7 +11,8 @@ import type { Actor } from '@/server/actor'
 import { parseFields } from '@/server/fields'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { visitRow } from './row'
 import { sheetGas } from './sheetGas'
 import { mustBeSendable, plannedForSchema } from './plan'
@@ -74,7 +75,7 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
     .select()
     .from(site)
     .where(and(eq(site.firmId, actor.firmId), eq(site.id, wanted.siteId), isNull(site.deletedAt)))
-  if (!place) throw new ApiProblem(404, 'site-not-found', 'There is no such site in your firm.')
+  if (!place) throw new ApiProblem(404, 'site-not-found', t('problem.site-not-found'))
   const rows = await tx
     .select({ appliance, card: targetCard.data, gas: gasSupply.gas })
     .from(appliance)
@@ -88,8 +89,7 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
         isNull(appliance.deletedAt),
       ),
     )
-  if (rows.length !== new Set(wanted.applianceIds).size)
-    throw new ApiProblem(404, 'appliance-not-found', 'One of these appliances does not stand on this site.')
+  if (rows.length !== new Set(wanted.applianceIds).size) throw new ApiProblem(404, 'appliance-not-found', t('create.not-on-site'))
   await mustContinue(tx, actor.firmId, wanted)
   const practice = await practiceOf(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
@@ -98,8 +98,8 @@ export async function createVisit(tx: Transaction, actor: Actor, body: unknown, 
       altitudeM: place.altitudeM,
     })
     if (!sheet.ok) {
-      const gas = t(`gas.${r.gas}`)
-      const why = t(`job.refused.${sheet.error.code}`, { gas })
+      const gas = wordsFor(`gas.${r.gas}`)
+      const why = wordsFor(`job.refused.${sheet.error.code}`, { gas })
       throw new ApiProblem(422, sheet.error.code, `${r.appliance.name}: ${why}`, [{ path: 'applianceIds', message: why }])
     }
   }

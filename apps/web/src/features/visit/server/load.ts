@@ -145,7 +145,12 @@ export async function loadFrame(tx: Transaction, row: VisitRow, named: readonly 
     site: siteRow,
     firmName: firmRow.name,
     assignedName: assigned?.name ?? null,
-    context: { appliances, practice, instruments: instruments.map((i) => i.instrument) },
+    context: {
+      appliances,
+      practice,
+      instruments: instruments.map((i) => i.instrument),
+      emergencyNumber: siteRow.emergencyNumber ?? practice.emergencyNumber ?? null,
+    },
     holders: Object.fromEntries(instruments.map((i) => [i.instrument.id, i.holder])),
     sheets,
     appliances: rows.map((r) => ({

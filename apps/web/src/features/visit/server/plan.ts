@@ -8,7 +8,7 @@ import { audit, changesBetween } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** A day that a visit can be planned for: from last week (written down late) to ten years on. */
 export const plannedForSchema = z.iso

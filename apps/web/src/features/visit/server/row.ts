@@ -2,10 +2,11 @@ import { and, eq, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { visit } from '@/db/schema'
 import { ApiProblem } from '@/server/problem'
+import { t } from '@/messages/all'
 
 export type VisitRow = typeof visit.$inferSelect
 
-const notFound = () => new ApiProblem(404, 'visit-not-found', 'There is no such visit in your firm.')
+const notFound = () => new ApiProblem(404, 'visit-not-found', t('problem.visit-not-found'))
 
 /** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
 export async function visitRow(tx: Transaction, firmId: string, visitId: string, lock: boolean): Promise<VisitRow> {

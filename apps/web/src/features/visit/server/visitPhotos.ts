@@ -8,7 +8,7 @@ import type { Actor } from '@/server/actor'
 import { parseFields } from '@/server/fields'
 import { putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 import { visitRow } from './row'
 
 export const visitPhotoSchema = z.strictObject({

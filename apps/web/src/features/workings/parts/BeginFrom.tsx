@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
 import type { OpenVisit } from '../server/start'
 
 /** The appliances of the open visit, to begin a calculation with what is known of one of them. */

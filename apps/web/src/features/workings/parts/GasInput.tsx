@@ -2,7 +2,7 @@
 
 import { GAS_PRESET_IDS, type GasComposition, SPECIES_NAMES } from '@lucerna/core/gas'
 import type { GasChoice } from '@lucerna/core/workings'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
 import { plain } from '@/ui/terms'
 
 const OWN = 'own'

@@ -7,7 +7,8 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { Dialog } from '@/ui/Dialog'
 import { figureWithUnit } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { putIntoVisit } from '../client/intoVisit'
 import type { OpenVisit } from '../server/start'
 import type { WorkingDesk } from './useWorking'
@@ -72,7 +73,7 @@ export function IntoVisitDialog({
               </li>
             ))}
             <li className="flex justify-between gap-4 py-2">
-              <span>{t(`calculation.${working.id}.title`)}</span>
+              <span>{wordsFor(`calculation.${working.id}.title`)}</span>
               <span className="quiet">{t('calc.into-visit-note')}</span>
             </li>
           </ul>

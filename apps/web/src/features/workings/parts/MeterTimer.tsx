@@ -3,7 +3,7 @@
 import { toSi } from '@lucerna/core/units'
 import { useEffect, useRef, useState } from 'react'
 import type { Units } from '@/ui/figures'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
 
 /** What a dial or index lets pass between two marks. */
 const PASSED: Record<Units, readonly (readonly [label: string, m3: number])[]> = {

@@ -3,7 +3,8 @@
 import type { OutputField, Warning, Working, WorkingAnswer } from '@lucerna/core/workings'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { doubtText, figureText, figureWith, otherSchool, schoolsDiffer, unitOf } from '../shown'
 import { plain } from '@/ui/terms'
 import { labelOf, pickText } from '../words'
@@ -157,7 +158,7 @@ export function Warnings({ warnings }: { readonly warnings: readonly Warning[] }
             <span className={STOPS.has(w.code) ? 'text-error' : 'text-warning'}>
               <WarningSign size={18} />
             </span>
-            <span>{t(`calc-warn.${w.code}`, w.params ?? {})}</span>
+            <span>{wordsFor(`calc-warn.${w.code}`, w.params ?? {})}</span>
           </li>
         ))}
       </ul>

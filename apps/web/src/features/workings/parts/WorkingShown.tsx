@@ -6,7 +6,8 @@ import type { Units } from '@/ui/figures'
 import { FormulaShown } from '@/ui/FormulaShown'
 import { withNumbers } from '@/ui/formula'
 import { termText } from '@/ui/terms'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { doubtField, doubtText, figureWith } from '../shown'
 import { doubtLabel, labelOf, pickText } from '../words'
 
@@ -97,11 +98,11 @@ export function asText(working: Working, answer: WorkingAnswer, units: Units, li
     return codes.length === 0 ? null : `${label}: ${codes.map((c) => (field.kind === 'text' ? c : pickText(name, c))).join(', ')}`
   }
   return [
-    t(`calculation.${working.id}.title`),
+    wordsFor(`calculation.${working.id}.title`),
     ...Object.keys(working.outputs)
       .map(say)
       .filter((x): x is string => x !== null),
-    ...answer.warnings.map((w) => t(`calc-warn.${w.code}`, w.params ?? {})),
+    ...answer.warnings.map((w) => wordsFor(`calc-warn.${w.code}`, w.params ?? {})),
     ...answer.working.map((l) => `${l.formula} = ${withNumbers(l, units)} = ${termText(l.result, units)}`),
     link,
   ].join('\n')

@@ -4,7 +4,8 @@ import type { Problem } from '@lucerna/core/result'
 import type { ChoiceField, Field, NumberField } from '@lucerna/core/workings'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { hasWords, t } from '@/ui/words'
+import '@/messages/calc'
+import { hasWords, wordsFor } from '@/ui/words'
 import { unitIn } from '../form'
 import { figureWith } from '../shown'
 import { plain } from '@/ui/terms'
@@ -15,11 +16,11 @@ export function fieldProblem(problem: Problem, workingId: string, field: Field |
   const range = (_key: string, value: number) => (field?.kind === 'number' ? figureWith(field, value, units) : plain(value))
   if (hasWords(`calc-problem.${problem.code}`)) return problemWords(problem, { label: (key) => labelOf(workingId, key), range })
   const p = problem.params ?? {}
-  return t(`typed.${problem.code}`, {
+  return wordsFor(`typed.${problem.code}`, {
     ...p,
     unitWanted: field?.kind === 'number' ? unitSymbol(field[units].unit) : '',
-    ...(p.given !== undefined && { given: t(`quantity.${p.given}`) }),
-    ...(p.asked !== undefined && { asked: t(`quantity.${p.asked}`) }),
+    ...(p.given !== undefined && { given: wordsFor(`quantity.${p.given}`) }),
+    ...(p.asked !== undefined && { asked: wordsFor(`quantity.${p.asked}`) }),
   })
 }
 

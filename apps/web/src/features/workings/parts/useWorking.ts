@@ -50,7 +50,7 @@ export function useWorking(
   const answer = read.problems.size === 0 ? run.answer : null
 
   const typed = useRef(false)
-  const path = `/workings/${working.id}`
+  const path = `/calculators/${working.id}`
   const params = useMemo(() => toParams(read.input, changedDoubts).toString(), [read.input, changedDoubts])
   // The last good input waits a moment before it is kept; leaving the page sends it at once. A convenience only: if it cannot be kept, nothing promised is lost.
   const waiting = useRef<WorkingInput | null>(null)

@@ -1,7 +1,8 @@
 'use client'
 
 import type { NumberField } from '@lucerna/core/workings'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
+import { wordsFor } from '@/ui/words'
 import { figureText, figureWith, unitOf } from '../shown'
 import { labelOf } from '../words'
 import type { PictureProps } from './charts'
@@ -96,7 +97,7 @@ export function Ladder({ working, answer, units }: PictureProps) {
                 </>
               )}
               <text x={x(n)} y={HEIGHT - 14} textAnchor="middle" fontSize="14" fill="var(--color-secondary)">
-                {t(`calc.rung.${r.key}`)}
+                {wordsFor(`calc.rung.${r.key}`)}
               </text>
             </g>
           )

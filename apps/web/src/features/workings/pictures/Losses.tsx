@@ -1,6 +1,6 @@
 'use client'
 
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
 import { plain } from '@/ui/terms'
 import type { PictureProps } from './charts'
 
@@ -21,7 +21,7 @@ export function Losses({ answer }: PictureProps) {
       <div
         className="flex h-9 w-full gap-px overflow-hidden rounded-sm [print-color-adjust:exact]"
         role="img"
-        aria-label={parts.map(([k, v]) => `${t(`calc.picture.${k}`)} ${plain(v * 100)} %`).join(', ')}
+        aria-label={parts.map(([k, v]) => `${t(`calc.picture.${k}`)} ${plain(v * 100)}%`).join(', ')}
       >
         {parts.map(([key, share]) => (share > 0 ? <div key={key} className={PATTERN[key]} style={{ width: `${share * 100}%` }} /> : null))}
       </div>
@@ -29,7 +29,7 @@ export function Losses({ answer }: PictureProps) {
         {parts.map(([key, share]) => (
           <li key={key} className="flex items-center gap-2">
             <span className={`size-3 rounded-sm [print-color-adjust:exact] ${PATTERN[key]}`} aria-hidden="true" />
-            {t('calc.picture.share', { name: t(`calc.picture.${key}`), value: `${plain(share * 100)} %` })}
+            {t('calc.picture.share', { name: t(`calc.picture.${key}`), value: `${plain(share * 100)}%` })}
           </li>
         ))}
       </ul>

@@ -1,7 +1,7 @@
 'use client'
 
 import type { NumberField, OutputField } from '@lucerna/core/workings'
-import { t } from '@/ui/words'
+import { t } from '@/messages/calc'
 import { figureWith, type NumberOut } from '../shown'
 import { pickText } from '../words'
 import type { PictureProps } from './charts'

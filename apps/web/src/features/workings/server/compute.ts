@@ -5,7 +5,8 @@ import type { Problem } from '@lucerna/core/result'
 import { seededRandom } from '@lucerna/sim/random'
 import { z } from 'zod'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { labelOf, problemWords } from '../words'
 
 /** So many draws take a tenth of a second; a machine that wants more asks again with another seed. */
@@ -78,7 +79,7 @@ function spreadOf(
     throw new ApiProblem(
       422,
       'invalid-input',
-      'Nothing was drawn: see errors.',
+      t('problem.not-calculated'),
       problem ? [{ ...itemOf(working.id, problem, working.inputs), path: 'monteCarlo' }] : [],
     )
   }
@@ -95,7 +96,7 @@ function spreadOf(
  */
 export function computeWorking(id: string, body: unknown) {
   const working = workingById(id)
-  if (!working) throw new ApiProblem(404, 'not-found', 'There is no such working. GET /api/v1/workings lists all.')
+  if (!working) throw new ApiProblem(404, 'not-found', t('problem.calculator-not-found'))
   const request = computeRequestSchema.safeParse(body)
   if (!request.success)
     throw new ApiProblem(
@@ -109,7 +110,7 @@ export function computeWorking(id: string, body: unknown) {
     throw new ApiProblem(
       422,
       'invalid-input',
-      'Nothing was computed: see errors.',
+      t('problem.not-calculated'),
       answer.error.map((p) => itemOf(id, p, working.inputs)),
     )
   const { result, uncertainty, sensitivity, working: lines, warnings } = answer.value
@@ -120,6 +121,6 @@ export function computeWorking(id: string, body: unknown) {
     uncertainty,
     sensitivity,
     working: lines,
-    warnings: warnings.map((w) => ({ code: w.code, message: t(`calc-warn.${w.code}`, w.params ?? {}) })),
+    warnings: warnings.map((w) => ({ code: w.code, message: wordsFor(`calc-warn.${w.code}`, w.params ?? {}) })),
   }
 }

@@ -1,7 +1,8 @@
 import { type Describe, inputSchema, outputSchema, type Working, WORKINGS } from '@lucerna/core/workings'
 import { unitsOf } from '@lucerna/core/units'
 import { z } from 'zod'
-import { t } from '@/ui/words'
+import '@/messages/all'
+import { wordsFor } from '@/ui/words'
 import { labelOf } from '../words'
 
 /** Titles and descriptions of a working's fields for machines: SI, with range. */
@@ -42,8 +43,8 @@ export function describeWorkings(): readonly WorkingDescription[] {
       id: working.id,
       version: working.version,
       group: working.group,
-      title: t(`calculation.${working.id}.title`),
-      description: t(`calculation.${working.id}.what`),
+      title: wordsFor(`calculation.${working.id}.title`),
+      description: wordsFor(`calculation.${working.id}.what`),
       input: z.toJSONSchema(input, { io: 'input' }),
       output: z.toJSONSchema(result),
     }

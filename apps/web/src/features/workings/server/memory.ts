@@ -4,6 +4,7 @@ import { inFirm } from '@/db/client'
 import { workingMemory } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
+import { t } from '@/messages/all'
 
 /** What this person typed last into a working, if it still fits its fields. */
 export const lastInput = (actor: Actor, workingId: string): Promise<Record<string, unknown> | null> =>
@@ -31,13 +32,13 @@ export const recentWorkings = (actor: Actor, count: number): Promise<string[]> =
 /** Keeps what was typed, so that it stands there next time. Only good input is kept. */
 export async function remember(actor: Actor, workingId: string, body: unknown, now: string): Promise<void> {
   const working = workingById(workingId)
-  if (!working) throw new ApiProblem(404, 'not-found', 'There is no such working.')
+  if (!working) throw new ApiProblem(404, 'not-found', t('problem.calculator-not-found'))
   const parsed = parseInput(working, body)
   if (!parsed.ok)
     throw new ApiProblem(
       422,
       'invalid-input',
-      'Not kept: it does not fit the fields.',
+      t('problem.memory'),
       parsed.error.map((p) => ({ path: (p.path ?? []).join('.'), message: p.code })),
     )
   const row = { firmId: actor.firmId, userId: actor.userId, workingId, input: { ...parsed.value }, updatedAt: now }

@@ -48,12 +48,12 @@ describe('computing for machines', () => {
     expect(computeWorking('flue-gas', { input, uncertainty: {} }).uncertainty).toEqual({})
   })
   test.each([
-    ['flue-gas', { o2Dry: 0.25 }, 'input.o2Dry', /0 mol\/mol and 0\.209 mol\/mol/],
-    ['flue-gas', { flueTemperatureK: 280 }, 'input.flueTemperatureK', /colder than its air/],
-    ['gas-rate', { seconds: 0 }, 'input.seconds', /0\.5 s and 7200 s/],
-    ['gas-rate', { seconds: 'x' }, 'input.seconds', /wrong kind/],
-    ['gas-rate', { nonsense: 1 }, 'input.nonsense', /no nonsense/],
-    ['gas', { gas: { methane: 0.5 } }, 'input.gas', /sums to 0\.5/],
+    ['flue-gas', { o2Dry: 0.25 }, 'input.o2Dry', /0 mol\/mol to 0\.209 mol\/mol/],
+    ['flue-gas', { flueTemperatureK: 280 }, 'input.flueTemperatureK', /colder than the air/],
+    ['gas-rate', { seconds: 0 }, 'input.seconds', /0\.5 s to 7200 s/],
+    ['gas-rate', { seconds: 'x' }, 'input.seconds', /wrong type/],
+    ['gas-rate', { nonsense: 1 }, 'input.nonsense', /Unknown input: nonsense/],
+    ['gas', { gas: { methane: 0.5 } }, 'input.gas', /adds up to 0\.5/],
     [
       'pipe-network',
       { segments: [{ id: 'A', from: 'A', material: 'copper', size: 'cu-22', lengthM: 1, loadM3PerS: 1e-4 }] },
@@ -64,7 +64,7 @@ describe('computing for machines', () => {
       'pipe-network',
       { segments: [{ id: 'A', material: 'copper', size: 'cu-22', lengthM: 99_999, loadM3PerS: 1e-4 }] },
       'input.segments.0.lengthM',
-      /0 m and 2000 m/,
+      /0 m to 2000 m/,
     ],
   ])('%s %j: 422 names the field and what is allowed', (id, more, path, message) => {
     const problem = refused(() => computeWorking(id, { input: { ...firstInput(workingById(id)!, 'metric'), ...more } }))

@@ -17,13 +17,13 @@ import { StartVisit } from '@/features/places/StartVisit'
 import { openVisitOf, sendable } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
-import { foundOrNot } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
 import { Frame } from '@/ui/Frame'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('appliance.title') }
+export const generateMetadata = titled('appliance.title')
 
 export default async function Page({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
@@ -92,7 +92,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
                 {t('label.title')}
               </Link>
             )}
-            <Link href={`/workings?appliance=${appliance.id}`} className="btn btn-outline">
+            <Link href={`/calculators?appliance=${appliance.id}`} className="btn btn-outline">
               {t('calc.for-appliance-link')}
             </Link>
           </div>

@@ -1,7 +1,7 @@
 import { DocumentPage } from '@/features/documents/DocumentPage'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
 
-export const metadata = { title: t('nav.cards') }
+export const generateMetadata = titled('nav.cards')
 
 export default async function Page({
   params,

@@ -14,13 +14,14 @@ import { readEntry } from '@/features/places/server/register'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
-import { foundOrNot } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 import { plainDate } from '@/ui/dates'
 import { Frame } from '@/ui/Frame'
 import { WideTable } from '@/ui/WideTable'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 
-export const metadata = { title: t('nav.instruments') }
+export const generateMetadata = titled('nav.instruments')
 
 export default async function InstrumentPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
@@ -79,7 +80,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
               <tr className="border-b hairline text-sm quiet">
                 {['channel', 'range', 'resolution', 'accuracy', 'origin'].map((c) => (
                   <th key={c} scope="col" className="py-2 pr-4 font-normal">
-                    {t(`doc.field.${c}`)}
+                    {wordsFor(`doc.field.${c}`)}
                   </th>
                 ))}
               </tr>

@@ -2,9 +2,10 @@ import { redirect } from 'next/navigation'
 import { FormFrame } from '@/features/instruments/FormFrame'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('instruments.new') }
+export const generateMetadata = titled('instruments.new')
 
 export default async function NewInstrumentPage() {
   const actor = await requireActor('/instruments/new')

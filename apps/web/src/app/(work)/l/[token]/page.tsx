@@ -3,10 +3,11 @@ import { redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { whereTo } from '@/features/label/links'
 import { requireActor } from '@/server/actor'
+import { titled } from '@/server/page'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('label.title') }
+export const generateMetadata = titled('label.title')
 
 /** Where the code on a lid leads, once somebody of the firm is signed in. */
 export default async function LinkPage({ params }: { readonly params: Promise<{ token: string }> }) {
@@ -19,7 +20,7 @@ export default async function LinkPage({ params }: { readonly params: Promise<{ 
       <div className="mx-auto max-w-xl p-4 py-16 text-center">
         <p className="text-lg font-semibold">{t('label.leads-nowhere')}</p>
         <p className="mt-2 quiet">{t('label.leads-nowhere-why', { firm: actor.firmName })}</p>
-        <Link href="/places" className="btn mt-6 btn-primary">
+        <Link href="/sites" className="btn mt-6 btn-primary">
           {t('today.to-places')}
         </Link>
       </div>

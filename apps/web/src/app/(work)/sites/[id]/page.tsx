@@ -12,14 +12,15 @@ import { sitePage } from '@/features/places/server/pages'
 import { openVisitOf, sendable } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
-import { foundOrNot } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 import { dateAt, plainDate } from '@/ui/dates'
 import { Frame } from '@/ui/Frame'
 import { quantitySaid } from '@/ui/quantityText'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
+import { wordsFor } from '@/ui/words'
 
-export const metadata = { title: t('site.title') }
+export const generateMetadata = titled('site.title')
 
 export default async function SitePage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
@@ -31,6 +32,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
     ['address', site.address],
     ['contact', [site.contact, site.contactPhone, site.contactEmail].filter(Boolean).join(' · ') || null],
     ['accessNotes', site.accessNotes],
+    ['emergencyNumber', page.emergencyNumber],
     ['altitudeM', quantitySaid(site.altitudeM, 'altitude', units)],
     ['coordinates', site.latitudeDeg !== null && site.longitudeDeg !== null ? `${site.latitudeDeg}, ${site.longitudeDeg}` : null],
     ['timeZone', site.timeZone],
@@ -78,7 +80,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
                         <span className="block font-semibold">
                           {a.maker} {a.name}
                         </span>
-                        <span className="block text-sm quiet">{t(`burner.${a.burnerKind}`)}</span>
+                        <span className="block text-sm quiet">{wordsFor(`burner.${a.burnerKind}`)}</span>
                       </span>
                       <span className="text-sm">
                         {a.position}
@@ -137,7 +139,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
               ([name, value]) =>
                 value && (
                   <div key={name} className="grid grid-cols-[6.5rem_1fr] gap-2 py-2">
-                    <dt className="quiet">{t(`site.${name}`)}</dt>
+                    <dt className="quiet">{wordsFor(`site.${name}`)}</dt>
                     <dd className="min-w-0 break-words">{value}</dd>
                   </div>
                 ),
@@ -153,7 +155,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
               </Link>
             )}
             {may(actor, 'register.remove') && !site.deletedAt && (
-              <RemoveButton register="sites" id={site.id} name={site.name} then="/places" />
+              <RemoveButton register="sites" id={site.id} name={site.name} then="/sites" />
             )}
           </div>
           {may(actor, 'personal-data.erase') && (site.contact ?? site.contactPhone ?? site.contactEmail) !== null && (

@@ -1,4 +1,3 @@
-import type { Metadata } from 'next'
 import { notFound, redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { loadVisit } from '@/features/visit/server/load'
@@ -7,9 +6,9 @@ import { confirmers } from '@/features/people/server/confirm'
 import { requireActor, unitsFor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
 
-export const metadata: Metadata = { title: t('nav.visit') }
+export const generateMetadata = titled('nav.visit')
 
 export default async function VisitPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

@@ -2,7 +2,7 @@ import { inFirm } from '@/db/client'
 import { addPhoto, MAX_PHOTO_BYTES } from '@/features/places/server/photos'
 import { ApiProblem } from '@/server/problem'
 import { apiRoute, readBytes } from '@/server/route'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** A photograph as the body; `?siteId=…&applianceId=…&caption=…`. → 201 `{id}` */
 export const POST = (request: Request): Promise<Response> =>

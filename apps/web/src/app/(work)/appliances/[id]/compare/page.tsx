@@ -4,15 +4,15 @@ import { VisitChoice } from '@/features/places/appliance/VisitChoice'
 import { appliancePage } from '@/features/places/server/pages'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
 import { figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign } from '@/ui/Gauge'
 import { Frame } from '@/ui/Frame'
 import { WideTable } from '@/ui/WideTable'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('compare.title') }
+export const generateMetadata = titled('compare.title')
 
 export default async function ComparePage({
   params,

@@ -6,10 +6,10 @@ import { sitePage } from '@/features/places/server/pages'
 import { readEntry } from '@/features/places/server/register'
 import { applianceRegister } from '@/features/places/server/registers'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('unit.edit') }
+export const generateMetadata = titled('unit.edit')
 
 export default async function EditAppliancePage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

@@ -5,12 +5,12 @@ import { labelModel, type LabelSize } from '@/features/label/model'
 import { appliancePage } from '@/features/places/server/pages'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('label.title') }
+export const generateMetadata = titled('label.title')
 
 export default async function LabelPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

@@ -1,7 +1,7 @@
 import { EditPage } from '@/features/documents/DocumentPage'
-import { t } from '@/ui/words'
+import { titled } from '@/server/page'
 
-export const metadata = { title: t('nav.cards') }
+export const generateMetadata = titled('nav.cards')
 
 export default async function Page({ params }: { readonly params: Promise<{ id: string }> }) {
   return <EditPage kind="card" id={(await params).id} />

@@ -5,10 +5,9 @@ import { instrumentRegister } from '@/features/instruments/server/register'
 import { readEntry } from '@/features/places/server/register'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
 
-export const metadata = { title: t('nav.instruments') }
+export const generateMetadata = titled('nav.instruments')
 
 export default async function EditInstrumentPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

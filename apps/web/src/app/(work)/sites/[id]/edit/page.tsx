@@ -4,10 +4,10 @@ import { sitePage } from '@/features/places/server/pages'
 import { siteFields } from '@/features/places/server/registers'
 import { SiteForm } from '@/features/places/SiteForm'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('site.edit') }
+export const generateMetadata = titled('site.edit')
 
 export default async function EditSitePage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

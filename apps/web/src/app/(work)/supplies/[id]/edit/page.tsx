@@ -5,10 +5,10 @@ import { readEntry } from '@/features/places/server/register'
 import { supplyRegister } from '@/features/places/server/registers'
 import { SupplyForm } from '@/features/places/SupplyForm'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('supply.edit') }
+export const generateMetadata = titled('supply.edit')
 
 export default async function EditSupplyPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

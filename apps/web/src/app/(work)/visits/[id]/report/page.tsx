@@ -9,10 +9,12 @@ import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
+import { titled } from '@/server/page'
+import { dialectOfUnits, writePageIn } from '@/ui/dialect'
 import { Frame } from '@/ui/Frame'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('report.title') }
+export const generateMetadata = titled('report.title')
 
 export default async function ReportPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
@@ -24,6 +26,7 @@ export default async function ReportPage({ params }: { readonly params: Promise<
       throw error
     })
   if (!shown) redirect(`/visits/${id}`)
+  if (shown.frozen) writePageIn(dialectOfUnits(shown.model.practice.units))
   const open = await openVisitOf(actor)
   return (
     <Frame

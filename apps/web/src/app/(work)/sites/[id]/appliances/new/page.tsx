@@ -4,10 +4,10 @@ import { FormPage } from '@/features/places/FormPage'
 import { cardChoices, newAppliance, supplyChoices } from '@/features/places/server/choices'
 import { sitePage } from '@/features/places/server/pages'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('unit.new') }
+export const generateMetadata = titled('unit.new')
 
 export default async function NewAppliancePage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

@@ -3,10 +3,10 @@ import { newSupply } from '@/features/places/server/choices'
 import { sitePage } from '@/features/places/server/pages'
 import { SupplyForm } from '@/features/places/SupplyForm'
 import { requireActor } from '@/server/actor'
-import { foundOrNot } from '@/server/page'
-import { t } from '@/ui/words'
+import { foundOrNot, titled } from '@/server/page'
+import { t } from '@/messages/all'
 
-export const metadata = { title: t('supply.new') }
+export const generateMetadata = titled('supply.new')
 
 export default async function NewSupplyPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params

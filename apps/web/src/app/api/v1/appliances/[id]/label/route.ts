@@ -4,7 +4,7 @@ import { linksOf, linkUrl } from '@/features/label/links'
 import { appliancePage } from '@/features/places/server/pages'
 import { ApiProblem } from '@/server/problem'
 import { apiRoute, pathId } from '@/server/route'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 /** The lid label as PDF: `?size=small|medium|large`. Its link has to be made first. */
 export const GET = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>

@@ -4,6 +4,7 @@ import { loadEvents } from '@/features/visit/server/log'
 import { visitRow } from '@/features/visit/server/row'
 import { ApiProblem } from '@/server/problem'
 import { apiRoute, pathId, readRawJson } from '@/server/route'
+import { t } from '@/messages/all'
 
 interface Context {
   readonly params: Promise<{ id: string }>
@@ -27,7 +28,7 @@ export const GET = (request: Request, context: Context): Promise<Response> =>
     const after = Number(asked)
     if (!/^\d{1,9}$/.test(asked))
       throw new ApiProblem(422, 'bad-cursor', '"after" is the place of an event in the log: a whole number.', [
-        { path: 'after', message: 'Not a place in a log.', code: 'bad-cursor' },
+        { path: 'after', message: t('problem.bad-cursor'), code: 'bad-cursor' },
       ])
     const events = await inFirm(actor, async (tx) => {
       await visitRow(tx, actor.firmId, visitId, false)

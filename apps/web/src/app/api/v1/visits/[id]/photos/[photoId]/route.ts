@@ -3,7 +3,7 @@ import { MAX_PHOTO_BYTES } from '@/features/places/server/photos'
 import { keepVisitPhoto } from '@/features/visit/server/visitPhotos'
 import { ApiProblem } from '@/server/problem'
 import { apiRoute, pathId, readBytes } from '@/server/route'
-import { t } from '@/ui/words'
+import { t } from '@/messages/all'
 
 interface Context {
   readonly params: Promise<{ id: string; photoId: string }>

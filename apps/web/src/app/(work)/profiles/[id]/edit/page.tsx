@@ -1,0 +1,8 @@
+import { EditPage } from '@/features/documents/DocumentPage'
+import { titled } from '@/server/page'
+
+export const generateMetadata = titled('nav.practices')
+
+export default async function Page({ params }: { readonly params: Promise<{ id: string }> }) {
+  return <EditPage kind="practice" id={(await params).id} />
+}

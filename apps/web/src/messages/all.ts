@@ -1,0 +1,83 @@
+import { words } from '@/ui/words'
+import { shell } from './en-GB/shell'
+import { problems } from './en-GB/problems'
+import { signIn } from './en-GB/sign-in'
+import { search } from './en-GB/search'
+import { forms } from './en-GB/forms'
+import { terms } from './en-GB/terms'
+import { explained } from './en-GB/explained'
+import { today } from './en-GB/today'
+import { places } from './en-GB/places'
+import { visit } from './en-GB/visit'
+import { danger } from './en-GB/danger'
+import { steps } from './en-GB/steps'
+import { answers } from './en-GB/answers'
+import { sequence } from './en-GB/sequence'
+import { events } from './en-GB/events'
+import { report } from './en-GB/report'
+import { people } from './en-GB/people'
+import { instruments } from './en-GB/instruments'
+import { documents } from './en-GB/documents'
+import { exchange } from './en-GB/exchange'
+import { label } from './en-GB/label'
+import { room } from './en-GB/room'
+import { calculations } from './en-GB/calculations'
+import { calc } from './en-GB/calc'
+import { calcFields } from './en-GB/calc-fields'
+import { calcSaid } from './en-GB/calc-said'
+import { shell as shellUS } from './en-US/shell'
+import { problems as problemsUS } from './en-US/problems'
+import { signIn as signInUS } from './en-US/sign-in'
+import { search as searchUS } from './en-US/search'
+import { forms as formsUS } from './en-US/forms'
+import { terms as termsUS } from './en-US/terms'
+import { explained as explainedUS } from './en-US/explained'
+import { today as todayUS } from './en-US/today'
+import { places as placesUS } from './en-US/places'
+import { visit as visitUS } from './en-US/visit'
+import { danger as dangerUS } from './en-US/danger'
+import { steps as stepsUS } from './en-US/steps'
+import { answers as answersUS } from './en-US/answers'
+import { sequence as sequenceUS } from './en-US/sequence'
+import { events as eventsUS } from './en-US/events'
+import { report as reportUS } from './en-US/report'
+import { people as peopleUS } from './en-US/people'
+import { instruments as instrumentsUS } from './en-US/instruments'
+import { documents as documentsUS } from './en-US/documents'
+import { exchange as exchangeUS } from './en-US/exchange'
+import { label as labelUS } from './en-US/label'
+import { room as roomUS } from './en-US/room'
+import { calculations as calculationsUS } from './en-US/calculations'
+import { calc as calcUS } from './en-US/calc'
+import { calcFields as calcFieldsUS } from './en-US/calc-fields'
+import { calcSaid as calcSaidUS } from './en-US/calc-said'
+
+/** Words for the server: all there are. Nothing that a browser loads imports this. */
+export const t = words(
+  [shell, shellUS],
+  [problems, problemsUS],
+  [signIn, signInUS],
+  [search, searchUS],
+  [forms, formsUS],
+  [terms, termsUS],
+  [explained, explainedUS],
+  [today, todayUS],
+  [places, placesUS],
+  [visit, visitUS],
+  [danger, dangerUS],
+  [steps, stepsUS],
+  [answers, answersUS],
+  [sequence, sequenceUS],
+  [events, eventsUS],
+  [report, reportUS],
+  [people, peopleUS],
+  [instruments, instrumentsUS],
+  [documents, documentsUS],
+  [exchange, exchangeUS],
+  [label, labelUS],
+  [room, roomUS],
+  [calculations, calculationsUS],
+  [calc, calcUS],
+  [calcFields, calcFieldsUS],
+  [calcSaid, calcSaidUS],
+)

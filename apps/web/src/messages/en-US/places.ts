@@ -1,0 +1,41 @@
+import type { Other } from '@/ui/words'
+import type { places as gb } from '../en-GB/places'
+
+/** American English where it differs: words of sites, supplies, appliances. */
+export const places: Other<typeof gb> = {
+  'places.state.overdue': 'Maintenance overdue',
+  'places.column.due': 'Next maintenance',
+  'site.practice-of-firm': 'Same as the company',
+  'site.part.who': 'Owner',
+  'supply.pressure-hint': 'Read the utility’s regulator. Never adjust it.',
+  'supply.meterSize-hint': 'As on the rating plate, such as 250 class.',
+  'supply.standingPressurePa': 'Static pressure, measured',
+  'supply.workingPressurePa': 'Dynamic pressure, measured',
+  'supply.standing': 'static pressure',
+  'supply.working': 'dynamic pressure',
+  'regulator.supplier': 'gas utility',
+  'unit.part.safeties': 'Safety controls',
+  'unit.safeties-hint':
+    'Controls the card expects, and any others. “Not installed” is a finding: it is shown on the appliance and before every visit.',
+  'unit.safeties-by-card': 'Choose the target card first. The safety controls it expects are listed here.',
+  'unit.no-safeties': 'The card lists no safety controls. Add those you found.',
+  'unit.gas-not-on-card': '{{gas}} is not on this card. Check the rating plate before lighting anything.',
+  'unit.flueLengthM': 'Vent length',
+  'unit.safeties': 'Safety controls',
+  'safety.present': 'Installed',
+  'safety.absent': 'Not installed',
+  'safety.label': 'Safety control',
+  'safety.add': 'Add safety control',
+  'safety.remove': 'Remove safety control',
+  'appliance.fact.due': 'Next maintenance',
+  'timeline.part': 'Installed: {{part}}',
+  'kit.renew-always': 'Replace at every maintenance visit',
+  'plan.open': 'Schedule visit',
+  'plan.title': 'Schedule a visit',
+  'plan.do': 'Schedule visit',
+  'plan.planned': 'Visit scheduled.',
+  'appliance.start-planned': 'Open scheduled visit',
+  'appliance.fact.kind': 'Burner, vent',
+  'appliance.no-values': 'No readings recorded for this appliance. The first maintenance visit sets the baseline.',
+  'card.safeties': 'Safety controls:',
+}

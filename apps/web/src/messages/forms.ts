@@ -1,0 +1,10 @@
+import { words } from '@/ui/words'
+import { shell } from './en-GB/shell'
+import { terms } from './en-GB/terms'
+import { forms } from './en-GB/forms'
+import { shell as shellUS } from './en-US/shell'
+import { terms as termsUS } from './en-US/terms'
+import { forms as formsUS } from './en-US/forms'
+
+/** Words for forms of registers. */
+export const t = words([shell, shellUS], [terms, termsUS], [forms, formsUS])

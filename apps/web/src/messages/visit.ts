@@ -1,0 +1,38 @@
+import { words } from '@/ui/words'
+import { shell } from './en-GB/shell'
+import { terms } from './en-GB/terms'
+import { forms } from './en-GB/forms'
+import { signIn } from './en-GB/sign-in'
+import { sequence } from './en-GB/sequence'
+import { explained } from './en-GB/explained'
+import { visit } from './en-GB/visit'
+import { danger } from './en-GB/danger'
+import { steps } from './en-GB/steps'
+import { answers } from './en-GB/answers'
+import { events } from './en-GB/events'
+import { shell as shellUS } from './en-US/shell'
+import { terms as termsUS } from './en-US/terms'
+import { forms as formsUS } from './en-US/forms'
+import { signIn as signInUS } from './en-US/sign-in'
+import { sequence as sequenceUS } from './en-US/sequence'
+import { explained as explainedUS } from './en-US/explained'
+import { visit as visitUS } from './en-US/visit'
+import { danger as dangerUS } from './en-US/danger'
+import { steps as stepsUS } from './en-US/steps'
+import { answers as answersUS } from './en-US/answers'
+import { events as eventsUS } from './en-US/events'
+
+/** Words for the visit. */
+export const t = words(
+  [shell, shellUS],
+  [terms, termsUS],
+  [forms, formsUS],
+  [signIn, signInUS],
+  [sequence, sequenceUS],
+  [explained, explainedUS],
+  [visit, visitUS],
+  [danger, dangerUS],
+  [steps, stepsUS],
+  [answers, answersUS],
+  [events, eventsUS],
+)
