@@ -46,9 +46,21 @@ module.exports = {
       to: { path: '^apps/web/src/db/|node_modules/(drizzle-orm|postgres)/' },
     },
     {
+      name: 'lower-floors-know-no-feature',
+      severity: 'error',
+      from: { path: '^apps/web/src/(server|ui|db|messages|env)', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/(features|seed|commands|app)/' },
+    },
+    {
+      name: 'the-database-knows-no-server',
+      severity: 'error',
+      from: { path: '^apps/web/src/db/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/(server|ui|messages)/' },
+    },
+    {
       name: 'features-do-not-know-pages',
       severity: 'error',
-      from: { path: '^apps/web/src/(features|ui|db|server)' },
+      from: { path: '^apps/web/src/(features|ui|db|server)', pathNot: '\\.test\\.tsx?$' },
       to: { path: '^apps/web/src/app/' },
     },
     {

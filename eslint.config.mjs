@@ -32,7 +32,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['scripts/**', 'bench/**', 'apps/web/bench/**', 'apps/web/src/db/prepare.ts', 'apps/web/src/db/rebuildCommand.ts'],
+    files: ['scripts/**', 'bench/**', 'apps/web/bench/**', 'apps/web/src/commands/prepare.ts', 'apps/web/src/commands/rebuildCommand.ts'],
     rules: { 'no-console': 'off' },
   },
   { settings: { next: { rootDir: 'apps/web' } }, rules: { '@next/next/no-html-link-for-pages': 'off' } },

@@ -20,7 +20,7 @@ await page.evaluate(() => {
 })
 const began = performance.now()
 await page.getByRole('button', { name: 'Run 100 000 draws' }).click()
-await page.getByText(/95 % lie between/).waitFor()
+await page.getByText(/95% of results are between/).waitFor()
 const took = performance.now() - began
 const tasks = await page.evaluate(() => (window as unknown as { longTasks: number[] }).longTasks)
 console.log(

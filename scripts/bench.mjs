@@ -1,8 +1,9 @@
 // `npm run bench`: what is fast and what is slow, as ratios and counts within one run. Never part of the tests.
 import { spawn } from 'node:child_process'
-import { existsSync, rmSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import path from 'node:path'
 import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { browserBinary } from './lib/browser.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { freePort, ROOT, run, say, Told, WEB } from './lib/run.mjs'
@@ -40,7 +41,7 @@ const stops = []
 try {
   await ensurePackages()
   if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
-  const served = ['http', 'browser', 'visit', 'start'].some(asked)
+  const served = ['http', 'pages', 'browser', 'visit', 'start'].some(asked)
   if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)
   const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
@@ -71,13 +72,11 @@ try {
     await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
       env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
     })
-  const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium'
-  if (asked('browser')) {
-    if (existsSync(chromium))
-      await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
-    else say('no Chromium: the browser is not measured')
-  }
-  if (asked('visit') && existsSync(chromium)) {
+  const chromium = ['pages', 'browser', 'visit'].some(asked) ? await browserBinary() : ''
+  for (const name of ['pages', 'browser'])
+    if (asked(name))
+      await run(tsx, [path.join(ROOT, `bench/${name}.ts`)], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
+  if (asked('visit')) {
     // A second web process of the same database.
     const other = await freePort()
     const twin = await serve({

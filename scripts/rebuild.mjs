@@ -20,7 +20,7 @@ try {
   try {
     await run(
       path.join(ROOT, 'node_modules/.bin/tsx'),
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/rebuildCommand.ts')],
+      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/rebuildCommand.ts')],
       {
         env: { ...process.env, DATABASE_URL: ownerUrl },
       },

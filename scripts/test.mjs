@@ -3,9 +3,10 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { spawn } from 'node:child_process'
 import { build, prepare, secrets, serve } from './lib/app.mjs'
+import { browserBinary } from './lib/browser.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
-import { debianPackage, freePort, ROOT, say, sleep, Told, WEB } from './lib/run.mjs'
+import { freePort, ROOT, say, sleep, Told, WEB } from './lib/run.mjs'
 
 const STEPS = ['static', 'jest', 'build', 'e2e']
 /** Browser stories side by side: one for each core that a small machine has. */
@@ -140,22 +141,6 @@ async function world(index) {
   })
   stops.push(twin.stop)
   return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: db.secret.demo }
-}
-
-/**
- * Debian's Chromium, without the parts that only a window needs where that can be had: it takes a seventh less of the machine.
- * @returns {Promise<string>}
- */
-async function browserBinary() {
-  const shell = '/usr/bin/chromium-headless-shell'
-  const whole = '/usr/bin/chromium'
-  if (process.env.CHROMIUM) return process.env.CHROMIUM
-  if (existsSync(shell)) return shell
-  await debianPackage('chromium-headless-shell', 'Chromium').catch(async (/** @type {unknown} */ error) => {
-    if (!existsSync(whole)) await debianPackage('chromium', 'Chromium')
-    else say(String(error instanceof Error ? error.message : error))
-  })
-  return existsSync(shell) ? shell : whole
 }
 
 /** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */

@@ -31,7 +31,7 @@ export async function prepare({ ownerUrl, secret, seed, bulk }) {
   const app = appUrl(ownerUrl, secret.app)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
-    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/db/prepare.ts')],
+    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/prepare.ts')],
     {
       quiet: true,
       env: {

@@ -55,7 +55,7 @@ test('a technician through six of the Workings', async ({ page }) => {
     await expect(result(page)).toContainText(/Efficiency, net\s*91\.\d/)
     await expect(result(page)).toContainText(/CO air-free\s*66/)
     await expect(page.getByText('λ = 1 + (Vd0/A0)·O2/(0.2095 − O2)')).toBeVisible()
-    await expect(page.getByRole('img', { name: /CO₂ over O₂ of methane/ })).toBeVisible()
+    await expect(page.getByRole('img', { name: /CO₂ against O₂ for methane/ })).toBeVisible()
     await page.waitForURL(/flueTemperatureK=453\.15/)
     const link = page.url()
     await page.goto('/today')

@@ -3,7 +3,6 @@ import '@fontsource/barlow-condensed/600.css'
 import type { Metadata, Viewport } from 'next'
 import { cookies } from 'next/headers'
 import type { ReactNode } from 'react'
-import { Toaster } from 'sonner'
 import { currentActor } from '@/server/actor'
 import { dialect } from '@/ui/dialect'
 import { themeOf } from '@/ui/theme'
@@ -20,25 +19,7 @@ export default async function RootLayout({ children }: { readonly children: Reac
   await currentActor()
   return (
     <html lang={dialect()} {...(theme && { 'data-theme': theme })}>
-      <body className="bg-base-100 font-sans text-base-content antialiased">
-        {children}
-        <div className="no-print">
-          <Toaster
-            position="bottom-left"
-            visibleToasts={1}
-            offset={24}
-            mobileOffset={{ bottom: 150 }}
-            toastOptions={{
-              unstyled: true,
-              classNames: {
-                toast:
-                  'font-sans! bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg',
-                actionButton: 'btn btn-outline btn-sm ml-auto text-sm',
-              },
-            }}
-          />
-        </div>
-      </body>
+      <body className="bg-base-100 font-sans text-base-content antialiased">{children}</body>
     </html>
   )
 }

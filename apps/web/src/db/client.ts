@@ -1,7 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { drizzle } from 'drizzle-orm/postgres-js'
 import postgres from 'postgres'
-import { env } from '@/server/env'
+import { env } from '@/env'
 import * as schema from './schema'
 
 /** A statement with more parameters is a long list, of a length that hardly comes twice: it is not kept. */

@@ -3,7 +3,7 @@ import { redirect } from 'next/navigation'
 import { cache } from 'react'
 import { type Actor, actorOf, actorOfToken } from './actorOf'
 import { auth, SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './auth'
-import { env } from './env'
+import { env } from '@/env'
 import { requestReader } from '@/ui/dialect'
 import { signedToken } from './signedToken'
 

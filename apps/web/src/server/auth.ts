@@ -5,12 +5,12 @@ import { nextCookies } from 'better-auth/next-js'
 import { v7 as uuidv7 } from 'uuid'
 import { type Database, database, inFirm } from '@/db/client'
 import * as schema from '@/db/tables/auth'
-import { HERE, sendMail } from '@/features/people/server/mail'
+import { HERE, sendMail } from '@/server/mail'
 import { t } from '@/messages/all'
 import { actorOf } from './actorOf'
 import { allowed, forgive, RESET_BY_ADDRESS, SIGN_IN_BY_ADDRESS, SIGN_IN_FROM, uncount } from './attempts'
 import { audit } from './audit'
-import { env } from './env'
+import { env } from '@/env'
 
 const addressOf = (body: unknown): string =>
   String((body as { email?: unknown } | undefined)?.email ?? '')

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import postgres from 'postgres'
 import type { Transaction } from '@/db/client'
-import { env } from './env'
+import { env } from '@/env'
 import { log } from './log'
 
 /**

@@ -70,7 +70,7 @@ describe('one-click sign-in', () => {
     process.env = { ...before, LUCERNA_DEMO: '1', LUCERNA_DEMO_PASSWORD: 'something', HOST: '127.0.0.1', ...settings }
     let demo = false
     jest.isolateModules(() => {
-      demo = jest.requireActual<{ env: () => { demo: boolean } }>('./env').env().demo
+      demo = jest.requireActual<{ env: () => { demo: boolean } }>('@/env').env().demo
     })
     return demo
   }

@@ -2,7 +2,7 @@ import type { FormulaLine } from '@lucerna/core/explain'
 import type { Units } from './figures'
 import { pieces, withNumbers } from './formula'
 import { termText } from './terms'
-import { t } from '@/messages/calc'
+import { t } from '@/messages/explained'
 
 const Formula = ({ text }: { readonly text: string }) => (
   <>

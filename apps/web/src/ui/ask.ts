@@ -1,11 +1,4 @@
-import { z } from 'zod'
 import { t } from '@/messages/shell'
-
-const problemSchema = z.looseObject({
-  status: z.number(),
-  detail: z.string(),
-  errors: z.array(z.looseObject({ path: z.string(), message: z.string() })).default([]),
-})
 
 /** What went wrong with a request, in words for the screen. `status` 0: the server is away and nothing was changed. */
 interface AskProblem {
@@ -20,7 +13,16 @@ export type Answer =
   | { readonly ok: true; readonly body: Readonly<Record<string, unknown>>; readonly version: number | null }
   | { readonly ok: false; readonly problem: AskProblem }
 
-const objectSchema = z.record(z.string(), z.unknown())
+type Members = Readonly<Record<string, unknown>>
+const isObject = (x: unknown): x is Members => typeof x === 'object' && x !== null && !Array.isArray(x)
+
+/** The field errors of a problem: what is not told in the expected shape is left out. */
+const fieldsOf = (errors: unknown): Record<string, string> =>
+  Object.fromEntries(
+    (Array.isArray(errors) ? errors : []).flatMap((e: unknown) =>
+      isObject(e) && typeof e.path === 'string' && typeof e.message === 'string' ? [[e.path, e.message] as const] : [],
+    ),
+  )
 
 /** Asks our own API, with the version that an edit was made from. Never throws: a server that is away is an answer too. */
 export async function ask(method: string, url: string, body?: unknown, version?: number): Promise<Answer> {
@@ -40,19 +42,13 @@ export async function ask(method: string, url: string, body?: unknown, version?:
   }
   const answered: unknown = response.status === 204 ? {} : await response.json().catch(() => ({}))
   if (response.ok) {
-    const parsed = objectSchema.safeParse(answered)
     const etag = /^"(\d+)"$/.exec(response.headers.get('etag') ?? '')
-    return { ok: true, body: parsed.success ? parsed.data : {}, version: etag ? Number(etag[1]) : null }
+    return { ok: true, body: isObject(answered) ? answered : {}, version: etag ? Number(etag[1]) : null }
   }
-  const problem = problemSchema.safeParse(answered)
-  if (!problem.success) return { ok: false, problem: { status: response.status, detail: t('ask.failed'), fields: {}, body: {} } }
+  if (!isObject(answered) || typeof answered.status !== 'number' || typeof answered.detail !== 'string')
+    return { ok: false, problem: { status: response.status, detail: t('ask.failed'), fields: {}, body: {} } }
   return {
     ok: false,
-    problem: {
-      status: response.status,
-      detail: problem.data.detail,
-      fields: Object.fromEntries(problem.data.errors.map((e) => [e.path, e.message])),
-      body: problem.data,
-    },
+    problem: { status: response.status, detail: answered.detail, fields: fieldsOf(answered.errors), body: answered },
   }
 }

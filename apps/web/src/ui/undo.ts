@@ -1,4 +1,4 @@
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { t } from '@/messages/shell'
 
 /** Says what was done, with a way back for some seconds. */

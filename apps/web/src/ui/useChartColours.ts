@@ -1,35 +1,7 @@
 'use client'
 
-import {
-  Chart,
-  Filler,
-  LinearScale,
-  LineElement,
-  PointElement,
-  ScatterController,
-  LineController,
-  CategoryScale,
-  Tooltip,
-  BarController,
-  BarElement,
-} from 'chart.js'
-import annotation from 'chartjs-plugin-annotation'
 import { type RefObject, useEffect, useState } from 'react'
 import { flushSync } from 'react-dom'
-
-Chart.register(
-  CategoryScale,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  ScatterController,
-  BarController,
-  BarElement,
-  Filler,
-  Tooltip,
-  annotation,
-)
 
 export interface ChartColours {
   readonly text: string

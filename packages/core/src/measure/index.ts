@@ -5,6 +5,8 @@ export {
   eyeUncertainty,
   inCalibration,
   type Instrument,
+  CHECK_KINDS,
+  type CheckKind,
   INSTRUMENT_KINDS,
   instrumentSchema,
   limitOfError,

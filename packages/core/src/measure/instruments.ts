@@ -18,6 +18,10 @@ export const channelSpecSchema = z.object({
 })
 export type ChannelSpec = z.infer<typeof channelSpecSchema>
 
+/** What is done to an instrument between calibrations, and calibrating itself. */
+export const CHECK_KINDS = ['calibration', 'zero', 'bump', 'battery', 'water-trap', 'cell'] as const
+export type CheckKind = (typeof CHECK_KINDS)[number]
+
 export const INSTRUMENT_KINDS = ['analyser', 'manometer', 'multimeter', 'gas-detector', 'thermometer'] as const
 
 export const instrumentSchema = z.object({

@@ -18,8 +18,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
-import type { CheckKind } from '@/features/instruments/schemas'
-import type { PipeRow, SafetyRow } from '@/features/places/schemas'
+import type { CheckKind } from '@lucerna/core/measure'
+import type { PipeRow, SafetyRow } from './rows'
 import { user } from './auth'
 import { ownFirmOnly, stamp } from './common'
 import { firmId } from './people'

@@ -3,7 +3,7 @@ import { unitsOf } from '@/features/documents/server/pages'
 import { listMembers } from '@/features/people/server/members'
 import { openVisitOf } from '@/features/today/queries'
 import type { Actor } from '@/server/actor'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { InstrumentForm } from './InstrumentForm'
 import type { InstrumentFields } from './schemas'
 

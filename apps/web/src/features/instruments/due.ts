@@ -1,4 +1,4 @@
-import type { CheckKind } from './schemas'
+import type { CheckKind } from '@lucerna/core/measure'
 
 const DAY_MS = 86_400_000
 const SOON_DAYS = 30

@@ -1,4 +1,4 @@
-import { CHANNELS, INSTRUMENT_KINDS } from '@lucerna/core/measure'
+import { CHECK_KINDS, type CheckKind, CHANNELS, INSTRUMENT_KINDS } from '@lucerna/core/measure'
 import { z } from 'zod'
 
 /** What instruments and their checks are made of: the same schemas check forms, requests and imports. Messages are keys of the message files. */
@@ -58,8 +58,6 @@ export const instrumentFieldsSchema = z
   })
 export type InstrumentFields = z.output<typeof instrumentFieldsSchema>
 
-export const CHECK_KINDS = ['calibration', 'zero', 'bump', 'battery', 'water-trap', 'cell'] as const
-export type CheckKind = (typeof CHECK_KINDS)[number]
 /** Checks that put something on a channel and look at what it shows. */
 export const READ_CHECKS: readonly CheckKind[] = ['calibration', 'zero', 'bump']
 

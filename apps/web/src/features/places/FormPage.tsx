@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react'
 import { openVisitOf } from '@/features/today/queries'
 import type { Actor } from '@/server/actor'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 
 /** The frame of a page that holds one form. */
 export async function FormPage({

@@ -9,7 +9,7 @@ import { database } from '@/db/client'
 import { session } from '@/db/schema'
 import { actorOf } from '@/server/actorOf'
 import { auth } from '@/server/auth'
-import { env } from '@/server/env'
+import { env } from '@/env'
 import { nextPath } from '@/server/nextPath'
 import { DEMO_FIRMS } from '@/seed/world'
 

@@ -13,7 +13,7 @@ import {
   VisitFold,
 } from '@lucerna/core/visit'
 import { useCallback, useMemo, useState } from 'react'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
 import { t } from '@/messages/visit'

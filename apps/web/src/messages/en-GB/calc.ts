@@ -22,7 +22,6 @@ export const calc = {
   'calc.other-school': 'Other test method',
   'calc.plus-minus': 'Uncertainty (k = 2)',
   'calc.working': 'Calculation',
-  'calc.source': 'Source',
   'calc.warnings': 'Warnings',
   'calc.notes': 'Notes',
   'calc.matters': 'Largest influences',

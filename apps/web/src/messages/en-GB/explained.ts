@@ -16,4 +16,5 @@ export const explained = {
   'note.meter-class': 'The uncertainty includes the meter’s own error (class 1.5 unless known) and the timing.',
   'note.same-load': 'Compare only readings at the same load, with the same appliances firing.',
   'note.correct-once': 'Check whether the meter corrects for temperature or pressure itself. Never correct twice.',
+  'calc.source': 'Source',
 } as const

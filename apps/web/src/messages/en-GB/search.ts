@@ -1,6 +1,5 @@
 /** British and Irish English: words of search. */
 export const search = {
-  'search.open': 'Search (Ctrl K)',
   'search.placeholder': 'Address, name, serial, person, calculator…',
   'search.three': 'Type three letters or digits.',
   'search.nothing': 'No matches for “{{text}}”. Try fewer letters or another word.',

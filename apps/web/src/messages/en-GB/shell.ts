@@ -45,4 +45,5 @@ export const shell = {
   'error.failed': 'This page could not be shown',
   'error.failed-do': 'Your records are safe. Try again. If it fails again, close the page and open it from today’s list.',
   'error.again': 'Try again',
+  'search.open': 'Search (Ctrl K)',
 } as const

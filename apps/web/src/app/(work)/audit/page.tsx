@@ -8,7 +8,7 @@ import { may } from '@/server/may'
 import { isId } from '@/server/isId'
 import { dateAt, timeAt } from '@/ui/dates'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 import { hasWords, wordsFor } from '@/ui/words'
 

@@ -4,7 +4,7 @@ import { WorkingsIndex } from '@/features/workings/WorkingsIndex'
 import { requireActor } from '@/server/actor'
 import { isId } from '@/server/isId'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('calc.title')

@@ -9,7 +9,7 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 

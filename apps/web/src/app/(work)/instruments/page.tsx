@@ -6,7 +6,7 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { plainDate } from '@/ui/dates'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('nav.instruments')

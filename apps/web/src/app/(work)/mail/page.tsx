@@ -1,14 +1,14 @@
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
-import { listMail } from '@/features/people/server/mail'
+import { listMail } from '@/server/mail'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
 import { dateAt, timeAt } from '@/ui/dates'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('nav.mail')

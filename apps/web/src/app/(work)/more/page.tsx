@@ -1,8 +1,8 @@
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
-import { PersonPanel } from '@/ui/PersonMenu'
+import { Frame } from '@/features/frame/Frame'
+import { PersonPanel } from '@/features/frame/PersonMenu'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('nav.more')

@@ -9,7 +9,7 @@ import { openVisitOf } from '@/features/today/queries'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { ThemeChoice } from '@/ui/ThemeChoice'
 import { t } from '@/messages/all'
 

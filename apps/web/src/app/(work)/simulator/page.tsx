@@ -6,7 +6,7 @@ import { RoomScreen } from '@/features/room/RoomScreen'
 import { openVisitOf } from '@/features/today/queries'
 import { requireActor, unitsFor } from '@/server/actor'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('nav.room')

@@ -523,7 +523,7 @@ test('a file of 50 MB is not read to its end, and is told how large one may be',
 })
 
 test('every action is in the API document', async () => {
-  const { openApiDocument } = await import('@/server/openApi')
+  const { openApiDocument } = await import('@/app/api/openApi')
   const paths = openApiDocument().paths as Record<string, Record<string, unknown>>
   const missing = ACTIONS.filter((a) => !paths[`/api/v1/${a.route.replace(/\[(\w+)\]/g, '{$1}')}`]?.[a.method.toLowerCase()])
   expect(missing.map((a) => `${a.method} ${a.route}`)).toEqual([])

@@ -1,17 +1,17 @@
 'use client'
 
-import type { ChannelSpec } from '@lucerna/core/measure'
+import { CHECK_KINDS, type CheckKind, type ChannelSpec } from '@lucerna/core/measure'
 import { parseQuantity } from '@lucerna/core/units'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { Dialog } from '@/ui/Dialog'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { t } from '@/messages/instruments'
 import { channelUnit } from '../channels'
-import { CHECK_KINDS, type CheckKind, READ_CHECKS } from '../schemas'
+import { READ_CHECKS } from '../schemas'
 
 /** Writes down a calibration, a zero or bump check, a battery or a water trap: per channel what was put on and what was shown. */
 export function CheckDialog({

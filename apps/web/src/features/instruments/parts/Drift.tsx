@@ -3,7 +3,7 @@
 import { type ChannelSpec, limitOfError } from '@lucerna/core/measure'
 import { fromSi } from '@lucerna/core/units'
 import { useRef, useState } from 'react'
-import { Line } from 'react-chartjs-2'
+import { Line } from '@/ui/charts'
 import { plainDate } from '@/ui/dates'
 import { unitSymbol, type Units, inUnit } from '@/ui/figures'
 import { lineOverTime } from '@/ui/lineOverTime'

@@ -1,7 +1,7 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'

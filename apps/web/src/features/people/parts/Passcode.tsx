@@ -1,7 +1,7 @@
 'use client'
 
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { described, Field } from '@/ui/Field'
 import { t } from '@/messages/people'

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { DIALECTS, type Dialect } from '@/ui/dialect'
 import type { Units } from '@/ui/figures'

@@ -15,7 +15,7 @@ import { plainDate } from '@/ui/dates'
 import { t } from '@/messages/all'
 import { invitationSchema, joinSchema } from '../schemas'
 import { worksElsewhere } from './elsewhere'
-import { HERE, sendMail } from './mail'
+import { HERE, sendMail } from '@/server/mail'
 
 const DAYS = 7
 const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex')

@@ -26,7 +26,7 @@ import { actorNamed, appDb, closeAll, event, inside, newVisit, ownerDb, post, st
 import { listAudit } from './auditLog'
 import { confirmByPasscode, confirmers } from './confirm'
 import { invite, join, readInvitation, revokeInvitation, standingInvitations } from './invitations'
-import { letterFile, listMail } from './mail'
+import { letterFile, listMail } from '@/server/mail'
 import { changeMember, listMembers, markMember } from './members'
 import { changeFirm, deviceName, endSessions, firmSettings, listSessions, setPasscode, setPreferences } from './own'
 import { eraseContact, erasePerson, exportContact, exportPerson } from './personalData'

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { type ReactNode, useEffect } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
 import type { useEntry } from '../client/useEntry'

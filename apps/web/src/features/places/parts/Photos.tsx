@@ -3,7 +3,7 @@
 import { Camera } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { dateAt } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'

@@ -3,7 +3,7 @@
 import type { JobKind } from '@lucerna/core/procedure'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { described, Field } from '@/ui/Field'
 import { Dialog } from '@/ui/Dialog'

@@ -2,7 +2,7 @@
 
 import type { ChartOptions } from 'chart.js'
 import { useRef } from 'react'
-import { Line } from 'react-chartjs-2'
+import { Line } from '@/ui/charts'
 import { clockText } from '@/ui/dates'
 import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'

@@ -4,7 +4,7 @@ import { MEASURANDS, type Reading, shownAs, takeReading } from '@lucerna/core/me
 import type { Need, Opening, Step } from '@lucerna/core/procedure'
 import { bandFor, instrumentFor, type LooseEnd, readingKey } from '@lucerna/core/visit'
 import { type ReactNode, useMemo, useState } from 'react'
-import { toast } from 'sonner'
+import { toast } from '@/ui/toast'
 import { v7 as uuidv7 } from 'uuid'
 import { Grid3x3 } from 'lucide-react'
 import { clockText } from '@/ui/dates'

@@ -12,12 +12,15 @@ import { CheckIn } from './CheckIn'
 import { type DialogName, stepTitle, useDesk } from './context'
 import { DangerPanel } from './DangerPanel'
 import { FinishPanel } from './FinishPanel'
+import { ExplainedPanel, fetchLaterParts } from './later'
 import { Line } from './Line'
 import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
 import { StepHeader } from './StepHeader'
 import { StepPanel } from './StepPanel'
-import { ExplainedPanel } from './ExplainedPanel'
+
+/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
+const LATER_MS = 1500
 
 export interface VisitBodyProps {
   readonly sheet: readonly SheetEntry[]
@@ -44,6 +47,10 @@ export function VisitBody(props: VisitBodyProps) {
   useEffect(() => {
     if (inDanger) window.scrollTo({ top: 0 })
   }, [inDanger])
+  useEffect(() => {
+    const timer = setTimeout(fetchLaterParts, LATER_MS)
+    return () => clearTimeout(timer)
+  }, [])
   const stopped = firingStops(appliance, state, visit, context).length > 0
   const place = t('sheet.place', { n: sheet.findIndex((e) => e === entry) + 1, of: sheet.length })
   return (

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { appliance, report, visit, visitEvent, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, ownerUrl, post, reading, started } from '@/test/world'
-import { rebuildProjections } from '@/db/rebuild'
+import { rebuildProjections } from '@/commands/rebuild'
 import { readVisit } from './read'
 
 let tobias: Actor
@@ -216,7 +216,7 @@ test('projections can be thrown away and made again', async () => {
       await ownerDb
         .select()
         .from(appliance)
-        .where(inArray(appliance.serial, ['TW28-140377', 'BH80-071182']))
+        .where(inArray(appliance.serial, ['TW28-199021', 'BH80-071182']))
         .orderBy(appliance.serial)
     ).map((a) => [a.lastVisitAt, a.nextDueOn])
   const [before, units] = [await values(), await columns()]

@@ -3,7 +3,7 @@
 import type { ChartData, ChartOptions } from 'chart.js'
 import type { AnnotationOptions } from 'chartjs-plugin-annotation'
 import { useRef } from 'react'
-import { Scatter } from 'react-chartjs-2'
+import { Scatter } from '@/ui/charts'
 import { type ChartColours, useChartColours } from '@/ui/useChartColours'
 
 export interface XyLine {

@@ -6,7 +6,7 @@ import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/w
 import { computeWorking } from './compute'
 import { describeWorkings } from './describe'
 import { lastInput, recentWorkings, remember } from './memory'
-import { openApiDocument } from '@/server/openApi'
+import { openApiDocument } from '@/app/api/openApi'
 import { knownOf, openVisitFor, practiceOfFirm } from './start'
 
 let maren: Actor

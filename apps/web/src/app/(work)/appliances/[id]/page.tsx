@@ -19,7 +19,7 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/all'
 

@@ -8,7 +8,7 @@ import { knownOf, openVisitFor, practiceOfFirm } from '@/features/workings/serve
 import { WorkingScreen } from '@/features/workings/WorkingScreen'
 import { requireActor } from '@/server/actor'
 import { isId } from '@/server/isId'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 

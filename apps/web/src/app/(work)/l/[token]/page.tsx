@@ -4,7 +4,7 @@ import { inFirm } from '@/db/client'
 import { whereTo } from '@/features/label/links'
 import { requireActor } from '@/server/actor'
 import { titled } from '@/server/page'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('label.title')

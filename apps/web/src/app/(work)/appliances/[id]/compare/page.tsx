@@ -8,7 +8,7 @@ import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
 import { figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign } from '@/ui/Gauge'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { WideTable } from '@/ui/WideTable'
 import { t } from '@/messages/all'
 

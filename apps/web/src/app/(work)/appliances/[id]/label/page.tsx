@@ -7,7 +7,7 @@ import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('label.title')

@@ -11,7 +11,7 @@ import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
 import { titled } from '@/server/page'
 import { dialectOfUnits, writePageIn } from '@/ui/dialect'
-import { Frame } from '@/ui/Frame'
+import { Frame } from '@/features/frame/Frame'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('report.title')

@@ -1,5 +1,5 @@
 import { inFirm } from '@/db/client'
-import { letterFile } from '@/features/people/server/mail'
+import { letterFile } from '@/server/mail'
 import { apiRoute, pathId } from '@/server/route'
 
 /** One letter of the outbox as an .eml file. */

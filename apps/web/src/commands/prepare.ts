@@ -3,7 +3,7 @@ import { seedBulk } from '@/seed/bulk'
 import { seedToday, seedWorld } from '@/seed/seed'
 import { DEMO_FIRMS } from '@/seed/world'
 import { indexFirms } from './rebuild'
-import { prepareDatabase } from './migrate'
+import { prepareDatabase } from '@/db/migrate'
 
 const setting = (name: string): string => {
   const value = process.env[name]

@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import { signOutAction } from '@/features/sign-in/actions'
-import { ThemeChoice } from './ThemeChoice'
+import { ThemeChoice } from '@/ui/ThemeChoice'
 import { t } from '@/messages/shell'
 import { wordsFor } from '@/ui/words'
 

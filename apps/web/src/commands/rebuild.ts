@@ -2,9 +2,9 @@
 import { asc, gt, sql } from 'drizzle-orm'
 import { projectAll, projectAppliances } from '@/features/visit/server/projections'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
-import { connect, type Database } from './client'
+import { connect, type Database } from '@/db/client'
 import { reindexFirm } from '@/features/search/server/indexing'
-import { firm, searchEntry, site, visit } from './schema'
+import { firm, searchEntry, site, visit } from '@/db/schema'
 
 /** Rebuilds all projections of visits that have a log (generated bulk visits have none); answers how many were folded. */
 export async function rebuildProjections(ownerUrl: string): Promise<number> {

@@ -3,7 +3,7 @@ import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { KeepPage } from '@/features/offline/KeepPage'
 import { Palette } from '@/features/search/Palette'
-import { Mark } from './Mark'
+import { Mark } from '@/ui/Mark'
 import { PersonMenu } from './PersonMenu'
 import { t } from '@/messages/shell'
 

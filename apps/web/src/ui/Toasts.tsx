@@ -1,0 +1,24 @@
+'use client'
+
+import dynamic from 'next/dynamic'
+import { useEffect, useState } from 'react'
+import { whenToasterIsWanted } from './toast'
+
+const Toaster = dynamic(() => import('./Toaster'), { ssr: false })
+/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
+const AFTER_MS = 1500
+
+/** Loads what shows short messages: once one is said, at the latest some moments after the page. */
+export function Toasts() {
+  const [wanted, setWanted] = useState(false)
+  useEffect(() => {
+    const load = () => setWanted(true)
+    whenToasterIsWanted(load)
+    const timer = setTimeout(load, AFTER_MS)
+    return () => {
+      clearTimeout(timer)
+      whenToasterIsWanted(null)
+    }
+  }, [])
+  return wanted ? <Toaster /> : null
+}
