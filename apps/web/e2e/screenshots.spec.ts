@@ -30,6 +30,7 @@ test('registers', async ({ page }) => {
   await page.goto('/sites')
   await shot(page, 'places', 'day')
   await page.keyboard.press('Control+k')
+  await page.getByPlaceholder(/^Address, name/).waitFor()
   await page.keyboard.type('quary 7')
   await page.clock.runFor(1000)
   await page

@@ -106,7 +106,7 @@ function pastChecks(i: Instrument, firmId: string, by: string, newId: () => stri
 export async function seedSite(
   db: Transaction,
   firmId: string,
-  site: DemoSite,
+  { site, emergencyNumber }: { readonly site: DemoSite; readonly emergencyNumber: string },
   newId: () => string,
   now: Date,
 ): Promise<{ siteId: string; applianceId: string }> {
@@ -124,6 +124,7 @@ export async function seedSite(
     contact: site.contact,
     accessNotes: site.accessNotes,
     hazards: site.hazards,
+    emergencyNumber,
     latitudeDeg: known.latitudeDeg,
     longitudeDeg: known.longitudeDeg,
     contactPhone: known.contactPhone,

@@ -121,7 +121,7 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
         }
         const siteIds = new Map<string, { siteId: string; applianceId: string }>()
         for (const site of firm.sites) {
-          const ids = await seedSite(tx, firmId, site, newId, now)
+          const ids = await seedSite(tx, firmId, { site, emergencyNumber: firm.emergencyNumber }, newId, now)
           siteIds.set(site.name, ids)
           for (const day of pastDays(site, now, random))
             await seedPastVisit(tx, actor, { firm, site, ids, instruments: instruments.get(userId) ?? [], newId: make }, day, random)

@@ -43,6 +43,8 @@ export interface DemoFirm {
   readonly key: string
   readonly name: string
   readonly practice: string
+  /** The gas emergency number of its sites: made up. */
+  readonly emergencyNumber: string
   readonly people: readonly DemoPerson[]
   readonly sites: readonly DemoSite[]
   /** Who goes where today, at what local time. */
@@ -59,6 +61,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     key: 'hollowmere',
     name: 'Hollowmere Heat',
     practice: 'metric-ratio',
+    emergencyNumber: '555 0100',
     people: [
       { key: 'maren', name: 'Maren Ostby', email: mail('maren.ostby'), role: 'lead', licence: 'HM-1007' },
       {
@@ -153,6 +156,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     key: 'ansel',
     name: 'Ansel Bay Burner Service',
     practice: 'imperial-oxygen',
+    emergencyNumber: '555-0199',
     people: [
       { key: 'ruben', name: 'Ruben Calder', email: mail('ruben.calder'), role: 'lead', licence: 'AB-204', licenceDays: 21 },
       { key: 'wim', name: 'Wim Tacoma', email: mail('wim.tacoma'), role: 'technician', licence: 'AB-219' },

@@ -3,7 +3,7 @@ import { AIR_OXYGEN, type GasProperties } from '../gas'
 
 /** How the figures of a flue analysis come about, one function a figure: the visit and the Workings explain them alike. */
 
-const BALANCE = 'element balance, air of 20.95 % O2'
+const BALANCE = 'element balance, air of 20.95% O2'
 
 /** λ from O2; CO is counted in the result. */
 export const explainLambda = (gas: Pick<GasProperties, 'dryFlue' | 'stoichiometricAir'>, o2Dry: number, lambda: number): FormulaLine =>
@@ -39,7 +39,7 @@ export const explainAirFree = (coDry: number, o2Dry: number, coAirFree: number, 
     `CO_af = CO·${base}/(${base} − O2)`,
     [term('CO', coDry, 'fraction'), term('O2', o2Dry, 'fraction')],
     term('CO_af', coAirFree, 'fraction'),
-    base === AIR_OXYGEN ? 'element balance; the field writes 20.9' : 'as the practice tells it; dry air has 20.95 %',
+    base === AIR_OXYGEN ? 'element balance; the field writes 20.9' : 'as the practice profile says; dry air has 20.95%',
   )
 
 export const explainRatio = (coDry: number, co2Dry: number, ratio: number): FormulaLine =>

@@ -13,7 +13,7 @@ import {
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, type MeasurandId, MEASURAND_IDS, MEASURANDS, STATIONS } from '@lucerna/core/measure'
 import { fromSi, QUANTITIES, unitsOf } from '@lucerna/core/units'
-import { unitSymbol } from '@/ui/figures'
+import { inUnit, unitSymbol } from '@/ui/figures'
 import { t } from '@/messages/documents'
 import { wordsFor } from '@/ui/words'
 import { at, type FieldSpec, type Option, type Row, rowsOf, type SectionSpec, textOf } from './spec'
@@ -101,7 +101,7 @@ const printedBand = (p: Row): string => {
   const [min, max] = [textOf(p.min), textOf(p.max)]
   const unit = unitSymbol(textOf(p.unit))
   const band = min && max ? `${min}–${max}` : max ? `${t('band.up-to')} ${max}` : min ? `${t('band.from')} ${min}` : '–'
-  return `${band} ${unit}${p.nominal !== undefined ? ` (${textOf(p.nominal)})` : ''}`.trim()
+  return `${inUnit(band, unit)}${p.nominal !== undefined ? ` (${textOf(p.nominal)})` : ''}`.trim()
 }
 
 /** A limit's SI values from what is printed, where both say something. */

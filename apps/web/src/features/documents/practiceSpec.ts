@@ -2,7 +2,7 @@ import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES } from '@lucerna/core/applian
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, MEASURAND_IDS, MEASURANDS, shownAs, STATIONS } from '@lucerna/core/measure'
 import { DEFECT_CLASSES } from '@lucerna/core/practice'
-import { bandText, unitText } from '@/ui/figures'
+import { bandText, inUnit, unitText } from '@/ui/figures'
 import { t } from '@/messages/documents'
 import { wordsFor } from '@/ui/words'
 import { type FieldSpec, type Option, type Row, type SectionSpec, textOf } from './spec'
@@ -97,7 +97,7 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
         listed(r, 'applianceTypes', 'appliance-type'),
         listed(r, 'flueTypes', 'flue'),
         Array.isArray(r.gases) ? t('doc.gases', { count: r.gases.length }) : '',
-        `${band} ${unitText(id, units)}`.trim(),
+        inUnit(band, unitText(id, units)),
         r.hard ? t('doc.hard') : '',
         r.source,
       )

@@ -5,11 +5,18 @@ import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import { t } from '@/messages/shell'
 
-const PaletteDialog = dynamic(() => import('./PaletteDialog'), { ssr: false })
+const load = () => import('./PaletteDialog')
+const PaletteDialog = dynamic(load, { ssr: false })
+/** Late enough not to be in the way of the page, early enough that nobody types before it is there. */
+const AFTER_MS = 1500
 
 /** Search over everything, and the way to every page: by its button, Ctrl K, or the stroke. */
 export function Palette() {
   const [open, setOpen] = useState(false)
+  useEffect(() => {
+    const timer = setTimeout(() => void load().catch(() => {}), AFTER_MS)
+    return () => clearTimeout(timer)
+  }, [])
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       // A page with a search of its own has answered the stroke already.

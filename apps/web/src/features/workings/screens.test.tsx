@@ -95,7 +95,7 @@ describe('the working', () => {
   })
   test('what matters most adds up to the whole', () => {
     const said = read(renderToStaticMarkup(<Matters working={flue} answer={answerOf(flue)} units="metric" />))
-    const shares = [...said.matchAll(/(\d+) % ±/g)].map((m) => Number(m[1]))
+    const shares = [...said.matchAll(/(\d+)% ±/g)].map((m) => Number(m[1]))
     expect(shares.length).toBeGreaterThan(2)
     expect(Math.abs(shares.reduce((a, b) => a + b, 0) - 100)).toBeLessThanOrEqual(2)
   })

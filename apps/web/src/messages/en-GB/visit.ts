@@ -180,7 +180,7 @@ export const visit = {
   'photos.alt': 'Photograph taken in this visit',
   'photos.waiting': 'saved here, not sent yet',
   'photos.of-item': 'Photograph',
-  'far.open': 'Distance view',
+  'far.open.short': 'Distance',
   'far.title': 'Distance view',
   'far.tones': 'Tones: stable reading, CO alarm',
   'far.speech': 'Read new readings aloud',

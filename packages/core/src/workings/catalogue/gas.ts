@@ -67,7 +67,7 @@ export const gasWorking = defineWorking({
         'CO2max = V_CO2 / Vd',
         [term('V_CO2', r.co2Max! * r.dryFlue!), term('Vd', r.dryFlue!)],
         term('CO2max', r.co2Max!, 'fraction'),
-        'element balance, air of 20.95 % O2',
+        'element balance, air of 20.95% O2',
       ),
     ],
     warnings: [

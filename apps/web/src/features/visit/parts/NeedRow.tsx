@@ -15,7 +15,7 @@ import {
   readingKey,
   type Verdict,
 } from '@lucerna/core/visit'
-import { bandText, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
+import { bandText, inUnit, figure, figureWithUnit, gaugeFloor, spanText, unitSymbol, unitText, type Units } from '@/ui/figures'
 import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
@@ -59,9 +59,7 @@ function problemText(problem: Problem, need: Need, units: Units): string {
 /** Why there is a verdict or none, in a few words. */
 export function becauseText(v: Verdict, id: Need['measurandId'], units: Units): string {
   return t(`because.${v.because}`, {
-    by: spanText(id, beyondBand(v), units),
-    unit: unitText(id, units),
-    side: t(`verdict.${v.side ?? 'above'}`),
+    by: inUnit(spanText(id, beyondBand(v), units), unitText(id, units)),
   })
 }
 
@@ -188,7 +186,7 @@ export function NeedRow({
             ) : null}
             {limits && (
               <span className="quiet">
-                {t('band.label')} {limits} {unitText(need.measurandId, units)} ·{' '}
+                {t('band.label')} {inUnit(limits, unitText(need.measurandId, units))} ·{' '}
                 {band?.source.kind === 'card' ? t('band.card', { page: band.source.page ?? '' }) : t('band.profile')}
               </span>
             )}

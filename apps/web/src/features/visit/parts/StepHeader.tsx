@@ -44,7 +44,7 @@ export function StepHeader({
           {open && may(role, 'step.skipped') && step.skip === 'with-reason' && (
             <Act icon={Redo2} label={t('step.skip')} onClick={() => onOpen('skip')} />
           )}
-          <Act icon={Maximize2} label={t('far.open')} onClick={() => onOpen('far')} only="phone" />
+          <Act icon={Maximize2} label={t('far.open.short')} onClick={() => onOpen('far')} only="phone" />
         </span>
       </div>
       <p className="quiet">

@@ -63,7 +63,7 @@ export function Matters({ working, answer, units }: { readonly working: Working;
             <li key={part.key}>
               <p className="flex justify-between gap-3 text-sm">
                 <span>{doubtLabel(working.id, part.key)}</span>
-                <span className="font-semibold">{share} %</span>
+                <span className="font-semibold">{share}%</span>
               </p>
               <div className="h-2 rounded-full bg-(--rail) [print-color-adjust:exact]" aria-hidden="true">
                 <div className="h-2 rounded-full bg-info [print-color-adjust:exact]" style={{ width: `${Math.max(1, share)}%` }} />
