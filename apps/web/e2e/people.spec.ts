@@ -178,7 +178,7 @@ test('units and dialect follow the person, and change what is read everywhere', 
     .click()
   await expect(page.getByText('mbar').first()).toBeVisible()
   await expect(page.locator('html')).toHaveAttribute('lang', 'en-US')
-  await expect(page.getByText('Manifold pressure').filter({ visible: true }).first()).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Manifold pressure/ }).first()).toBeVisible()
   const appliance = page.url()
   await page.goto('/settings')
   const spoken = page.waitForResponse('**/me/preferences')
@@ -186,7 +186,7 @@ test('units and dialect follow the person, and change what is read everywhere', 
   await spoken
   await expect(page.locator('html')).toHaveAttribute('lang', 'en-GB')
   await page.goto(appliance)
-  await expect(page.getByText('Burner pressure').filter({ visible: true }).first()).toBeVisible()
+  await expect(page.getByRole('img', { name: /^Burner pressure/ }).first()).toBeVisible()
   await page.goto('/settings')
   const again = page.waitForResponse('**/me/preferences')
   await page.getByRole('radio', { name: /Same as the profile \(/ }).click()

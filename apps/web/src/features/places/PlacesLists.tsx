@@ -2,6 +2,7 @@ import Link from 'next/link'
 import { type ApplianceRow, type Page, type PlacesQuery, type SiteRow } from '@/features/places/server/lists'
 import { dateAt, plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
 
@@ -41,7 +42,7 @@ function Next({ query, next }: { readonly query: PlacesQuery; readonly next: str
   )
 }
 
-export function Sites({ page, query, today }: { readonly page: Page<SiteRow>; readonly query: PlacesQuery; readonly today: string }) {
+export function Sites({ page, query, now }: { readonly page: Page<SiteRow>; readonly query: PlacesQuery; readonly now: string }) {
   return (
     <>
       <ul className="divide-y divide-(--hairline) border-y hairline">
@@ -59,7 +60,7 @@ export function Sites({ page, query, today }: { readonly page: Page<SiteRow>; re
               </span>
               <span className="text-sm sm:text-right">
                 <span className="block">{t('places.appliance-count', { count: s.appliances })}</span>
-                {s.appliances > 0 && <Due on={s.nextDueOn} today={today} />}
+                {s.appliances > 0 && <Due on={s.nextDueOn} today={dayAt(now, s.timeZone)} />}
               </span>
             </Link>
           </li>
@@ -70,15 +71,7 @@ export function Sites({ page, query, today }: { readonly page: Page<SiteRow>; re
   )
 }
 
-export function Appliances({
-  page,
-  query,
-  today,
-}: {
-  readonly page: Page<ApplianceRow>
-  readonly query: PlacesQuery
-  readonly today: string
-}) {
+export function Appliances({ page, query, now }: { readonly page: Page<ApplianceRow>; readonly query: PlacesQuery; readonly now: string }) {
   return (
     <>
       <div className="overflow-x-auto">
@@ -110,7 +103,7 @@ export function Appliances({
                 </td>
                 <td className="py-2 pr-4 align-top max-sm:block max-sm:py-0">{a.serial}</td>
                 <td className="py-2 pr-4 align-top max-sm:block max-sm:py-0">
-                  <Due on={a.nextDueOn} today={today} />
+                  <Due on={a.nextDueOn} today={dayAt(now, a.timeZone)} />
                 </td>
                 <td className="py-2 align-top text-sm max-sm:block max-sm:py-0">
                   {a.lastVisitAt && <span className="quiet sm:hidden">{t('places.column.last')} </span>}

@@ -10,6 +10,7 @@ import { calibrationsDue, dueUnplanned, sendable, unassignedVisits, unconfirmedV
 import { type Actor } from '@/server/actor'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 
@@ -136,14 +137,16 @@ export async function PlannerDesk({ actor, now }: { readonly actor: Actor; reado
       </section>
       <DeskList
         title={t('desk.due')}
-        items={due.map((d) => ({
-          key: d.id,
-          href: `/appliances/${d.id}`,
-          what: `${d.name}, ${d.siteName}`,
-          more: '',
-          state: t(d.nextDueOn < today ? 'places.overdue' : 'places.due', { date: plainDate(d.nextDueOn) }),
-          warn: d.nextDueOn < today,
-        }))}
+        items={due
+          .map((d) => ({ ...d, over: d.nextDueOn < dayAt(now, d.timeZone) }))
+          .map((d) => ({
+            key: d.id,
+            href: `/appliances/${d.id}`,
+            what: `${d.name}, ${d.siteName}`,
+            more: '',
+            state: t(d.over ? 'places.overdue' : 'places.due', { date: plainDate(d.nextDueOn) }),
+            warn: d.over,
+          }))}
       />
     </Desk>
   )

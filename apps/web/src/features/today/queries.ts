@@ -5,6 +5,7 @@ import { cardOf } from '@/db/cardOf'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { appliance, followUp, instrument, membership, site, targetCard, user, visit, visitAppliance, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
+import { dayAt } from '@/ui/zoned'
 
 export interface DayVisit {
   readonly id: string
@@ -67,9 +68,8 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
       )
       .groupBy(visit.id, site.id, user.id)
       .orderBy(asc(visit.plannedFor))
-    const dayAt = (instant: Date, timeZone: string) => new Intl.DateTimeFormat('sv-SE', { timeZone }).format(instant)
     return rows
-      .filter((r) => r.status === 'open' || dayAt(new Date(r.plannedFor), r.timeZone) === dayAt(now, r.timeZone))
+      .filter((r) => r.status === 'open' || dayAt(r.plannedFor, r.timeZone) === dayAt(now, r.timeZone))
       .map(({ assignedTo, ...r }) => ({ ...r, plannedFor: isoInstant(r.plannedFor), mine: assignedTo === actor.userId }))
       .sort((a, b) => Number(b.mine) - Number(a.mine) || a.plannedFor.localeCompare(b.plannedFor))
   })
@@ -284,13 +284,20 @@ export interface DueAppliance {
   readonly name: string
   readonly siteName: string
   readonly nextDueOn: string
+  readonly timeZone: string
 }
 
 /** Appliances whose next service is due within some days, and for which nothing is planned; the most overdue first. */
 export const dueUnplanned = (actor: Actor, today: string, withinDays: number, most: number): Promise<DueAppliance[]> =>
   inFirm(actor, async (tx) => {
     const rows = await tx
-      .select({ id: appliance.id, name: appliance.name, siteName: site.name, nextDueOn: sql<string>`${appliance.nextDueOn}::text` })
+      .select({
+        id: appliance.id,
+        name: appliance.name,
+        siteName: site.name,
+        timeZone: site.timeZone,
+        nextDueOn: sql<string>`${appliance.nextDueOn}::text`,
+      })
       .from(appliance)
       .innerJoin(site, eq(site.id, appliance.siteId))
       .where(

@@ -22,10 +22,10 @@ export default async function PlacesPage({
 }) {
   const actor = await requireActor('/sites')
   const query = placesQuerySchema.parse(await searchParams)
-  const today = new Date().toISOString().slice(0, 10)
+  const now = new Date().toISOString()
   const [sites, appliances, openVisitId] = await Promise.all([
     query.show === 'sites' ? inFirm(actor, (tx) => listSites(tx, actor.firmId, query)) : null,
-    query.show === 'appliances' ? inFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, today)) : null,
+    query.show === 'appliances' ? inFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, now)) : null,
     openVisitOf(actor),
   ])
   const empty = (sites ?? appliances)?.rows.length === 0
@@ -60,8 +60,8 @@ export default async function PlacesPage({
             query.show === 'sites' ? [['removed', t('places.state.removed')]] : APPLIANCE_STATES.map((s) => [s, t(`places.state.${s}`)])
           }
         />
-        {sites && sites.rows.length > 0 && <Sites page={sites} query={query} today={today} />}
-        {appliances && appliances.rows.length > 0 && <Appliances page={appliances} query={query} today={today} />}
+        {sites && sites.rows.length > 0 && <Sites page={sites} query={query} now={now} />}
+        {appliances && appliances.rows.length > 0 && <Appliances page={appliances} query={query} now={now} />}
         {empty && (
           <div className="border-y hairline py-12 text-center">
             <p className="text-lg font-semibold">{t(narrowed ? 'places.nothing-found' : 'places.empty')}</p>

@@ -37,34 +37,22 @@ export function Preferences({
   }
   return (
     <div className="flex flex-col gap-6">
-      <div role="radiogroup" aria-label={t('settings.units')} className="flex flex-wrap gap-2">
-        {(['practice', 'metric', 'imperial'] as const).map((u) => (
-          <button
-            key={u}
-            type="button"
-            role="radio"
-            aria-checked={now.units === u}
-            className={`btn press ${now.units === u ? 'btn-primary' : 'btn-outline'}`}
-            onClick={() => void save({ ...now, units: u })}
-          >
-            {u === 'practice' ? t('settings.units-practice', { units: t(`units.${practiceUnits}`).toLowerCase() }) : t(`units.${u}`)}
-          </button>
-        ))}
-      </div>
-      <div role="radiogroup" aria-label={t('settings.dialect')} className="flex flex-wrap gap-2">
-        {(['practice', ...DIALECTS] as const).map((d) => (
-          <button
-            key={d}
-            type="button"
-            role="radio"
-            aria-checked={now.dialect === d}
-            className={`btn press ${now.dialect === d ? 'btn-primary' : 'btn-outline'}`}
-            onClick={() => void save({ ...now, dialect: d })}
-          >
-            {t(`settings.dialect.${d}`)}
-          </button>
-        ))}
-      </div>
+      <OneOf
+        label={t('settings.units')}
+        of={['practice', 'metric', 'imperial'] as const}
+        chosen={now.units}
+        say={(u) =>
+          u === 'practice' ? t('settings.units-practice', { units: t(`units.${practiceUnits}`).toLowerCase() }) : t(`units.${u}`)
+        }
+        onChoose={(u) => void save({ ...now, units: u })}
+      />
+      <OneOf
+        label={t('settings.dialect')}
+        of={['practice', ...DIALECTS] as const}
+        chosen={now.dialect}
+        say={(d) => t(`settings.dialect.${d}`)}
+        onChoose={(d) => void save({ ...now, dialect: d })}
+      />
       <div>
         <label className="flex min-h-14 cursor-pointer items-center gap-3">
           <input
@@ -86,6 +74,38 @@ export function Preferences({
           ))}
         </div>
       </div>
+    </div>
+  )
+}
+
+/** One of a few, as buttons in a row. */
+function OneOf<Choice extends string>({
+  label,
+  of,
+  chosen,
+  say,
+  onChoose,
+}: {
+  readonly label: string
+  readonly of: readonly Choice[]
+  readonly chosen: Choice
+  readonly say: (choice: Choice) => string
+  readonly onChoose: (choice: Choice) => void
+}) {
+  return (
+    <div role="radiogroup" aria-label={label} className="flex flex-wrap gap-2">
+      {of.map((choice) => (
+        <button
+          key={choice}
+          type="button"
+          role="radio"
+          aria-checked={chosen === choice}
+          className={`btn press ${chosen === choice ? 'btn-primary' : 'btn-outline'}`}
+          onClick={() => onChoose(choice)}
+        >
+          {say(choice)}
+        </button>
+      ))}
     </div>
   )
 }

@@ -1,6 +1,6 @@
 import { BURNER_KINDS } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
-import { and, asc, eq, gt, inArray, isNotNull, isNull, lt, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, isNotNull, isNull, sql, type SQL } from 'drizzle-orm'
 import { z } from 'zod'
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, type Transaction } from '@/db/client'
@@ -107,12 +107,20 @@ export interface ApplianceRow {
 const NO_DATE = '9999-12-31'
 const dueOrder = sql`coalesce(${appliance.nextDueOn}, ${sql.raw(`'${NO_DATE}'::date`)})`
 
-function stateCondition(state: PlacesQuery['state'], today: string): SQL | undefined {
+/** Today at each site; a day either way of the world's day lets the index of due dates narrow the search first. */
+const todayThere = (now: string) => sql`(${now}::timestamptz at time zone ${site.timeZone})::date`
+
+function stateCondition(state: PlacesQuery['state'], now: string): SQL | undefined {
   switch (state) {
     case 'overdue':
-      return lt(appliance.nextDueOn, today)
+      return and(sql`${appliance.nextDueOn} <= ${now}::date`, sql`${appliance.nextDueOn} < ${todayThere(now)}`)
     case 'due-soon':
-      return and(sql`${appliance.nextDueOn} >= ${today}`, sql`${appliance.nextDueOn} < ${today}::date + 60`)
+      return and(
+        sql`${appliance.nextDueOn} >= ${now}::date - 1`,
+        sql`${appliance.nextDueOn} < ${now}::date + 62`,
+        sql`${appliance.nextDueOn} >= ${todayThere(now)}`,
+        sql`${appliance.nextDueOn} < ${todayThere(now)} + 60`,
+      )
     case 'outside':
       return gt(appliance.lastOutside, 0)
     case 'never':
@@ -124,7 +132,7 @@ function stateCondition(state: PlacesQuery['state'], today: string): SQL | undef
 }
 
 /** Appliances by the date of their next service, a page at a time; or those that answer to what was typed, best first. */
-export async function listAppliances(tx: Transaction, firmId: string, query: PlacesQuery, today: string): Promise<Page<ApplianceRow>> {
+export async function listAppliances(tx: Transaction, firmId: string, query: PlacesQuery, now: string): Promise<Page<ApplianceRow>> {
   const removed = query.state === 'removed'
   const narrow = Boolean(query.burner ?? query.gas ?? query.state)
   const found = query.q && !removed ? await findIn(tx, firmId, query.q, { kinds: ['appliance'], limit: narrow ? 200 : PAGE_SIZE }) : null
@@ -158,7 +166,7 @@ export async function listAppliances(tx: Transaction, firmId: string, query: Pla
         removed ? isNotNull(appliance.deletedAt) : isNull(appliance.deletedAt),
         query.burner && eq(appliance.burnerKind, query.burner),
         query.gas && eq(gasSupply.gas, query.gas),
-        stateCondition(query.state, today),
+        stateCondition(query.state, now),
         found
           ? inArray(
               appliance.id,

@@ -8,19 +8,13 @@ import { ConfirmByPasscode } from './ConfirmByPasscode'
 import { unanswered } from './DangerPanel'
 import { WarningSign } from '@/ui/WarningSign'
 import { emergencyNumber } from '@/ui/emergency'
+import { dayAt, yearAfter } from '@/ui/zoned'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
 import { gateText, may, useDesk } from './context'
 
 const OUTCOMES = ['in-normal-service', 'left-isolated', 'handed-over'] as const
-
-/** Next year's date, as a plain day. */
-function inAYear(from: string): string {
-  const day = new Date(from)
-  day.setUTCFullYear(day.getUTCFullYear() + 1)
-  return day.toISOString().slice(0, 10)
-}
 
 /** What stands against normal service, the ending, and the close. Isolating or handing over is always possible. */
 export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => void; readonly waiting: boolean }) {
@@ -34,7 +28,8 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
   const hard = gates.filter((g) => g.hard)
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number] | null>(null)
   const [reason, setReason] = useState(state.outcome?.reason ?? '')
-  const [nextDueOn, setNextDueOn] = useState(() => inAYear(new Date().toISOString()))
+  const today = dayAt(new Date(), timeZone)
+  const [nextDueOn, setNextDueOn] = useState(() => yearAfter(today))
   // What was called in normal service and no longer can be is chosen anew.
   const stands = state.outcome && !(state.outcome.outcome === 'in-normal-service' && gates.length > 0) ? state.outcome.outcome : null
   const chosen = outcome ?? stands ?? (gates.length === 0 ? 'in-normal-service' : null)
@@ -167,7 +162,7 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
             type="date"
             className="input press"
             value={nextDueOn}
-            min={new Date().toISOString().slice(0, 10)}
+            min={today}
             onChange={(e) => setNextDueOn(e.target.value)}
             required
           />

@@ -9,6 +9,6 @@ export const GET = (request: Request): Promise<Response> =>
     const { searchParams } = new URL(request.url)
     mustBeCursor(searchParams.get('after'), 2)
     const query = placesQuerySchema.parse(Object.fromEntries(searchParams))
-    const page = await inFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, new Date().toISOString().slice(0, 10)))
+    const page = await inFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, new Date().toISOString()))
     return Response.json(page, { headers: { 'cache-control': 'no-store' } })
   })
