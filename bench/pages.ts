@@ -18,11 +18,13 @@ const page = await context.newPage()
 async function scripts(at: Page, path: string): Promise<{ sent: number; read: number }> {
   await at.goto(`${baseUrl}${path}`, { waitUntil: 'load' })
   await at.waitForTimeout(500)
-  return at.evaluate(() => {
-    const loaded = (performance.getEntriesByType('resource') as PerformanceResourceTiming[]).filter((e) => /\.js(\?|$)/.test(e.name))
-    const sum = (of: (e: PerformanceResourceTiming) => number) => loaded.reduce((total, e) => total + of(e), 0) / 1000
-    return { sent: sum((e) => e.encodedBodySize), read: sum((e) => e.decodedBodySize) }
-  })
+  const loaded = await at.evaluate(() =>
+    (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
+      .filter((e) => /\.js(\?|$)/.test(e.name))
+      .map((e) => [e.encodedBodySize, e.decodedBodySize] as const),
+  )
+  const sum = (which: 0 | 1): number => loaded.reduce((total, e) => total + e[which], 0) / 1000
+  return { sent: sum(0), read: sum(1) }
 }
 const weigh = async (name: string, path: string, meant: number): Promise<void> => {
   const { sent, read } = await scripts(page, path)
