@@ -6,8 +6,7 @@ function areas(dialect: 'en-GB' | 'en-US'): Record<string, Record<string, string
   const folder = path.join(__dirname, dialect)
   return Object.fromEntries(
     readdirSync(folder).map((file) => {
-      // eslint-disable-next-line @typescript-eslint/no-require-imports -- tests run as CommonJS
-      const [words] = Object.values(require(path.join(folder, file)) as Record<string, Record<string, string>>)
+      const [words] = Object.values(jest.requireActual<Record<string, Record<string, string>>>(path.join(folder, file)))
       return [file.replace(/\.ts$/, ''), words ?? {}]
     }),
   )

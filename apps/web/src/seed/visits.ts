@@ -188,7 +188,7 @@ export async function seedApprentice(db: Transaction, apprentice: Actor, stage: 
     async (tx) => {
       await insertVisit(
         tx,
-        planned(stage, apprentice, visitId, at, 'First look, with Maren on the telephone'),
+        planned(stage, apprentice, visitId, at, 'First look, with Maren on the phone'),
         stage.firm.practice,
         stage.ids.applianceId,
       )

@@ -149,7 +149,7 @@ export const DEMO_FIRMS: readonly DemoFirm[] = [
     today: [
       { site: '7 Quarry Row', person: 'tobias', at: '08:30', remark: 'Yearly service; look at the chamber differential' },
       { site: 'Upper Sallow Lodge', person: 'tobias', at: '13:30', remark: 'Yearly service before the season' },
-      { site: '11 Quarry Row', person: 'maren', at: '10:00', remark: 'First service on paper' },
+      { site: '11 Quarry Row', person: 'maren', at: '10:00', remark: 'First recorded service' },
     ],
   },
   {
