@@ -1,13 +1,14 @@
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { appliance, site, visit } from '@/db/schema'
+import { parseFields } from '@/server/fields'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
 import { listSites } from './places/server/lists'
 import { appliancePage } from './places/server/pages'
 import { reportOf } from './report/queries'
 import { openVisitOf, visitsOfDay } from './today/queries'
-import { createVisit } from './visit/server/create'
+import { createVisit, newVisitSchema } from './visit/server/create'
 
 let maren: Actor
 let tobias: Actor
@@ -100,7 +101,8 @@ describe('places', () => {
 })
 
 describe('planning', () => {
-  const plan = (actor: Actor, body: unknown) => inside(actor, (tx) => createVisit(tx, actor, body, new Date().toISOString()))
+  const plan = (actor: Actor, body: unknown) =>
+    inside(actor, async (tx) => createVisit(tx, actor, parseFields(newVisitSchema, body), new Date().toISOString()))
 
   test('pins practice and card, and is assigned to the technician who plans it', async () => {
     const { siteId, applianceId } = await place('7 Quarry Row')

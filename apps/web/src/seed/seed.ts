@@ -36,7 +36,7 @@ async function seedAround(
         addPhoto(
           own,
           lead,
-          ids,
+          { ...ids, caption: '' },
           await drawnPhoto(['#d8cbb4', '#b9c0bd', '#cfc3ab'][i % 3]!, ['#f3efe6', '#e4e0d6', '#d9d4c8'][i % 3]!),
           day,
         ),

@@ -29,4 +29,7 @@ export function expectedVersion(request: Request): number {
   return Number(match[1])
 }
 
+/** Has the browser keep an answer as a file. */
+export const attachment = (name: string): Record<string, string> => ({ 'content-disposition': `attachment; filename="${name}"` })
+
 export const etag = (version: number): Record<string, string> => ({ etag: `"${version}"` })

@@ -13,3 +13,12 @@ export interface Action {
   /** What the other firm gets. */
   readonly other?: number
 }
+
+/** Who may do what, as the actions say it. */
+export const ALL: readonly Who[] = ['lead', 'technician', 'apprentice', 'planner', 'viewer', 'lapsed']
+export const WRITE: readonly Who[] = ['lead', 'technician', 'apprentice', 'planner', 'lapsed']
+export const REMOVE: readonly Who[] = ['lead', 'technician', 'planner']
+export const PLAN: readonly Who[] = ['lead', 'technician', 'apprentice', 'planner', 'lapsed']
+export const LEAD: readonly Who[] = ['lead', 'lapsed']
+export const inAnHour = () => new Date(Date.now() + 3_600_000).toISOString()
+export const none = async () => ({})

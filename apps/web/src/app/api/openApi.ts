@@ -1,44 +1,31 @@
-import { visitEventSchema } from '@lucerna/core/visit'
-import { WORKINGS } from '@lucerna/core/workings'
+import { type Working, WORKINGS } from '@lucerna/core/workings'
 import { z } from 'zod'
-import { createDocument, type ZodOpenApiOperationObject, type ZodOpenApiPathsObject } from 'zod-openapi'
-import { visitPhotoSchema } from '@/features/visit/server/visitPhotos'
-import { newVisitSchema } from '@/features/visit/server/create'
-import { acceptedSchema } from '@/features/visit/client/post'
-import { changePlanOperation, placesPaths } from '@/features/places/server/openApi'
-import { exchangePaths } from '@/features/exchange/server/openApi'
-import { errors, idInPath, json } from '@/server/openApiParts'
-import { VERSION } from '@/server/version'
+import { createDocument, type ZodOpenApiPathsObject } from 'zod-openapi'
 import '@/messages/all'
-import { wordsFor } from '@/ui/words'
 import { lineSchema, sensitivitySchema, warningSchema } from '@/features/workings/server/compute'
 import { schemasOf } from '@/features/workings/server/describe'
+import { type Description, operationOf } from '@/server/endpoint'
+import { VERSION } from '@/server/version'
+import { wordsFor } from '@/ui/words'
+import { ROUTES } from './routes'
 
-const storedSchema = z.looseObject({ id: z.uuid(), seq: z.number(), receivedAt: z.string(), authorId: z.string(), type: z.string() })
-
-function workingOperation(working: (typeof WORKINGS)[number]): ZodOpenApiOperationObject {
+/** One working's own operation, with its fields and ranges; all are answered at the same address. */
+function describedWorking(general: Description, working: Working): Description {
   const { input, result } = schemasOf(working)
   return {
+    ...general,
     operationId: `working-${working.id}`,
-    tags: ['Workings'],
     summary: wordsFor(`calculation.${working.id}.title`),
     description: wordsFor(`calculation.${working.id}.what`),
-    requestBody: {
-      required: true,
-      content: {
-        'application/json': {
-          schema: z.strictObject({
-            input,
-            uncertainty: z
-              .record(z.string(), z.number().min(0))
-              .optional()
-              .meta({ description: 'Standard uncertainties of numeric inputs, SI; without it the usual ones.' }),
-          }),
-        },
-      },
-    },
-    responses: {
-      200: json(
+    body: z.strictObject({
+      input,
+      uncertainty: z
+        .record(z.string(), z.number().min(0))
+        .optional()
+        .meta({ description: 'Standard uncertainties of numeric inputs, SI; without it the usual ones.' }),
+    }),
+    ok: {
+      200: [
         z.object({
           result,
           uncertainty: z.record(z.string(), z.number()).meta({ description: 'Standard uncertainty (k = 1) of numeric results, SI.' }),
@@ -47,126 +34,13 @@ function workingOperation(working: (typeof WORKINGS)[number]): ZodOpenApiOperati
           warnings: z.array(warningSchema),
         }),
         'The result with its uncertainty, working and warnings.',
-      ),
-      ...errors(400, 401, 403, 404, 413, 422),
+      ],
     },
   }
 }
 
-const paths = (): ZodOpenApiPathsObject => ({
-  '/api/v1/visits': {
-    post: {
-      operationId: 'plan-visit',
-      tags: ['Visits'],
-      summary: 'Plans a visit',
-      requestBody: { required: true, content: { 'application/json': { schema: newVisitSchema } } },
-      responses: { 201: json(z.object({ id: z.uuid() }), 'Planned.'), ...errors(400, 401, 403, 404, 413, 422) },
-    },
-  },
-  ...placesPaths(),
-  ...exchangePaths(),
-  '/api/v1/visits/{id}': {
-    patch: changePlanOperation,
-    get: {
-      operationId: 'read-visit',
-      tags: ['Visits'],
-      summary: 'The folded visit',
-      requestParams: { path: idInPath },
-      responses: {
-        200: json(
-          z.object({
-            id: z.uuid(),
-            siteId: z.uuid(),
-            practice: z.object({ id: z.string(), version: z.number() }),
-            lastSeq: z.number(),
-            state: z.looseObject({}),
-            appliances: z.array(z.looseObject({ id: z.uuid() })),
-          }),
-          'The whole state of the visit.',
-        ),
-        ...errors(401, 404),
-      },
-    },
-  },
-  '/api/v1/visits/{id}/events': {
-    post: {
-      operationId: 'append-events',
-      tags: ['Visits'],
-      summary: 'Appends events: all or none, idempotent by id',
-      requestParams: { path: idInPath },
-      requestBody: {
-        required: true,
-        content: { 'application/json': { schema: z.strictObject({ events: z.array(visitEventSchema).min(1).max(500) }) } },
-      },
-      responses: { 200: json(acceptedSchema, 'Accepted, in order.'), ...errors(400, 401, 403, 404, 409, 413, 422) },
-    },
-    get: {
-      operationId: 'list-events',
-      tags: ['Visits'],
-      summary: 'Events as stored, in order',
-      requestParams: { path: idInPath, query: z.object({ after: z.int().min(0).optional() }) },
-      responses: { 200: json(z.object({ events: z.array(storedSchema) }), 'The log.'), ...errors(401, 404) },
-    },
-  },
-  '/api/v1/visits/{id}/live': {
-    get: {
-      operationId: 'listen-to-visit',
-      tags: ['Visits'],
-      summary: 'Server-sent events: `log` with the newest place, `devices` with how many have it open',
-      requestParams: { path: idInPath, query: z.object({ device: z.uuid().optional() }) },
-      responses: { 200: { description: 'A stream.', content: { 'text/event-stream': { schema: z.string() } } }, ...errors(401, 404) },
-    },
-  },
-  '/api/v1/visits/{id}/photos/{photoId}': {
-    put: {
-      operationId: 'keep-visit-photo',
-      tags: ['Visits'],
-      summary: 'A picture taken in a visit, under the device’s own id; repeating it changes nothing',
-      requestParams: { path: z.object({ id: z.uuid(), photoId: z.uuid() }), query: visitPhotoSchema },
-      requestBody: { required: true, content: { 'image/*': { schema: z.string().meta({ format: 'binary' }) } } },
-      responses: {
-        201: json(z.object({ id: z.uuid() }), 'Kept.'),
-        200: json(z.object({ id: z.uuid() }), 'It was here already.'),
-        ...errors(401, 403, 404, 409, 413, 415, 422),
-      },
-    },
-  },
-  '/api/v1/workings': {
-    get: {
-      operationId: 'list-workings',
-      tags: ['Workings'],
-      summary: 'Every calculation with JSON Schemas of input and result',
-      responses: {
-        200: json(
-          z.object({
-            workings: z.array(
-              z.object({
-                id: z.string(),
-                group: z.string(),
-                title: z.string(),
-                description: z.string(),
-                input: z.looseObject({}),
-                output: z.looseObject({}),
-              }),
-            ),
-          }),
-          'All workings.',
-        ),
-        ...errors(401),
-      },
-    },
-  },
-  ...Object.fromEntries(WORKINGS.map((w) => [`/api/v1/workings/${w.id}`, { post: workingOperation(w) }])),
-  '/api/v1/workings/{id}/last': {
-    put: {
-      operationId: 'remember-working',
-      tags: ['Workings'],
-      summary: 'Keeps what one typed last, for the next time',
-      requestParams: { path: z.object({ id: z.string() }) },
-      requestBody: { required: true, content: { 'application/json': { schema: z.record(z.string(), z.unknown()) } } },
-      responses: { 204: { description: 'Kept.' }, ...errors(400, 401, 403, 404, 413, 422) },
-    },
-  },
+/** The one address that is no endpoint: it answers before anybody has signed in, and while the database is away. */
+const HEALTH: ZodOpenApiPathsObject = {
   '/api/health': {
     get: {
       operationId: 'health',
@@ -174,17 +48,40 @@ const paths = (): ZodOpenApiPathsObject => ({
       summary: 'Whether the application and its database answer',
       security: [],
       responses: {
-        200: json(z.object({ status: z.literal('ok'), version: z.string(), database: z.string() }), 'Well.'),
-        503: json(z.looseObject({ status: z.string() }), 'The database is away.'),
+        200: {
+          description: 'Well.',
+          content: { 'application/json': { schema: z.object({ status: z.literal('ok'), version: z.string(), database: z.string() }) } },
+        },
+        503: {
+          description: 'The database is away.',
+          content: { 'application/json': { schema: z.looseObject({ status: z.string() }) } },
+        },
       },
     },
   },
-})
+}
+
+async function paths(): Promise<ZodOpenApiPathsObject> {
+  const all: ZodOpenApiPathsObject = {}
+  for (const [route, load] of Object.entries(ROUTES)) {
+    const handlers = Object.entries(await load())
+    const address = `/api/v1/${route.replaceAll(/\[(\w+)\]/g, '{$1}')}`
+    const operations = (change: (described: Description) => Description = (d) => d) =>
+      Object.fromEntries(handlers.map(([method, handler]) => [method.toLowerCase(), operationOf(method, change(handler.description))]))
+    if (route !== 'workings/[id]') all[address] = operations()
+    else
+      for (const working of WORKINGS) all[address.replace('{id}', working.id)] = operations((d) => pathless(describedWorking(d, working)))
+  }
+  return { ...all, ...HEALTH }
+}
+
+/** The id stands in the address already. */
+const pathless = ({ path: _, ...description }: Description): Description => ({ ...description, problems: [404] })
 
 let made: ReturnType<typeof createDocument> | undefined
 
-/** The whole API as an OpenAPI 3.1 document, made once from the schemas that check the requests. */
-export const openApiDocument = () =>
+/** The whole API as an OpenAPI 3.1 document, made once from the descriptions that check the requests. */
+export const openApiDocument = async () =>
   (made ??= createDocument({
     openapi: '3.1.0',
     info: {
@@ -195,5 +92,5 @@ export const openApiDocument = () =>
     },
     security: [{ session: [] }],
     components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'better-auth.session_token' } } },
-    paths: paths(),
+    paths: await paths(),
   }))

@@ -21,8 +21,6 @@ export const KINDS: Readonly<Record<DocumentKind, KindSpec>> = {
   practice: { file: PRACTICE_FILE as unknown as KindSpec['file'], lint: lintPractice, path: '/profiles' },
 }
 
-export const isDocumentKind = (text: string): text is DocumentKind => (DOCUMENT_KINDS as readonly string[]).includes(text)
-
 /** What is wrong with what was written down so far: where its shape does not fit, or what the linter says. */
 export function examine(kind: DocumentKind, data: Record<string, unknown>): readonly Finding[] {
   const parsed = KINDS[kind].file.schema.safeParse(data)

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm } from '@/db/client'
 import { instrument } from '@/db/schema'
+import { parseFields } from '@/server/fields'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, ownerDb } from '@/test/world'
 import { accuracyText, readingText, spanText } from './channels'
@@ -122,7 +123,7 @@ describe('checks written down', () => {
     return id
   }
   const record = (actor: Actor, id: string, body: object) =>
-    inFirm(actor, (tx) => recordCheck(tx, actor, id, body, '2026-06-01T10:00:00.000Z'))
+    inFirm(actor, async (tx) => recordCheck(tx, actor, id, parseFields(checkSchema, body), '2026-06-01T10:00:00.000Z'))
   const calibration = {
     kind: 'calibration',
     on: '2026-05-20',

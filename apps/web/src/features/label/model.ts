@@ -14,7 +14,6 @@ export const LABEL_SIZES = {
   large: { widthMm: 105, heightMm: 74, lines: 10 },
 } as const
 export type LabelSize = keyof typeof LABEL_SIZES
-export const isLabelSize = (text: string): text is LabelSize => text in LABEL_SIZES
 
 /** What is worth its place on a lid, the first first. */
 const WORTH: readonly MeasurandId[] = [

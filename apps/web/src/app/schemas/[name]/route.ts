@@ -1,1 +1,1 @@
-export { schemaRoute as GET } from '@/features/exchange/server/routes'
+export { schemaRoute as GET } from '@/features/exchange/server/publishedSchemas'

@@ -4,7 +4,6 @@ import { appliance, documentDraft, firm, practiceProfile, site, targetCard, user
 import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
-import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { findingText } from '../findingText'
@@ -149,7 +148,6 @@ export async function beginDraft(
   from: { readonly id: string; readonly version?: number | undefined } | { readonly data: Record<string, unknown> },
   now: string,
 ): Promise<Draft> {
-  mustMay(actor, 'document.write')
   const known = await readDraft(tx, actor.firmId, kind, id)
   if (known) return known
   const [newest] = await versionsOf(tx, actor.firmId, kind, id)
@@ -182,7 +180,6 @@ export async function saveDraft(
   version: number,
   now: string,
 ): Promise<Draft> {
-  mustMay(actor, 'document.write')
   const known = await readDraft(tx, actor.firmId, kind, id)
   if (!known) throw notThere()
   const [row] = await tx
@@ -196,7 +193,6 @@ export async function saveDraft(
 
 /** Throws a draft away; issued versions stay. @throws ApiProblem 403 */
 export async function discardDraft(tx: Transaction, actor: Actor, kind: DocumentKind, id: string, now: string): Promise<void> {
-  mustMay(actor, 'document.write')
   const gone = await tx
     .delete(documentDraft)
     .where(draftAt(actor.firmId, kind, id))
@@ -233,7 +229,6 @@ export async function issueDraft(
   note: string,
   now: string,
 ): Promise<DocumentData> {
-  mustMay(actor, 'document.write')
   const draft = await readDraft(tx, actor.firmId, kind, id)
   if (!draft) throw notThere()
   const [newest] = await versionsOf(tx, actor.firmId, kind, id)
@@ -285,7 +280,6 @@ export async function moveAppliances(
   applianceIds: readonly string[],
   now: string,
 ): Promise<number> {
-  mustMay(actor, 'document.write')
   await readVersion(tx, actor.firmId, 'card', cardId, version)
   const pinned = await pinnedAppliances(tx, actor.firmId, cardId)
   const moving = pinned.filter((p) => applianceIds.includes(p.id) && p.cardVersion !== version)

@@ -1,12 +1,11 @@
 import { writeFile } from '@lucerna/core/formats'
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import type { Actor } from '@/server/actor'
-import { etag, expectedVersion, parseFields } from '@/server/fields'
+import { answered, DONE, endpoint } from '@/server/endpoint'
+import { attachment, etag } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
-import { apiRoute, readJson } from '@/server/route'
 import { t } from '@/messages/all'
-import { type DocumentKind, isDocumentKind, KINDS } from '../kinds'
+import { DOCUMENT_KINDS, KINDS } from '../kinds'
 import {
   beginDraft,
   discardDraft,
@@ -19,95 +18,141 @@ import {
   saveDraft,
 } from './documents'
 
-interface Context {
-  readonly params: Promise<{ kind: string; id: string }>
-}
-interface Place {
-  readonly kind: DocumentKind
-  readonly id: string
-}
-
-const now = () => new Date().toISOString()
 const notThere = () => new ApiProblem(404, 'not-found', t('document.not-there'))
 
 const slug = z.string().regex(/^[a-z0-9][a-z0-9-]{0,59}$/)
+const BY_KIND = z.object({ kind: z.enum(DOCUMENT_KINDS) })
+const BY_KIND_AND_ID = BY_KIND.extend({ id: slug })
+const data = z.record(z.string(), z.unknown())
+const draftSchema = z.looseObject({ kind: z.string(), id: z.string(), basedOn: z.number().nullable(), version: z.number(), data })
 
-const kindIn = (kind: string): DocumentKind => {
-  if (!isDocumentKind(kind)) throw notThere()
-  return kind
-}
+const kept = (draft: Draft, status: 200 | 201 = 200) => answered(draft, { status, headers: etag(draft.version) })
 
-/** A route about one document: its kind and short name out of the path. */
-const onDocument =
-  (work: (actor: Actor, place: Place, request: Request) => Promise<Response>) =>
-  (request: Request, context: Context): Promise<Response> =>
-    apiRoute(request, async (actor) => {
-      const { kind, id } = await context.params
-      if (!slug.safeParse(id).success) throw notThere()
-      return work(actor, { kind: kindIn(kind), id }, request)
+/** Cards and profiles: `documents/{kind}`. */
+export const list = endpoint(
+  {
+    operationId: 'list-documents',
+    tag: 'Documents',
+    summary: 'The newest versions of all cards or profiles',
+    path: BY_KIND,
+    ok: { 200: [z.object({ rows: z.array(z.looseObject({ id: z.string() })) }), 'Newest versions.'] },
+  },
+  async ({ actor, path }) => {
+    const { known } = await inFirm(actor, (tx) => listDocuments(tx, actor.firmId, path.kind))
+    return { rows: known.map(({ id, version, issuedAt, draft }) => ({ id, version, issuedAt, draft })) }
+  },
+)
+
+export const file = endpoint(
+  {
+    operationId: 'export-document',
+    tag: 'Documents',
+    summary: 'One version as a file in the open format; the newest when none is named',
+    path: BY_KIND_AND_ID,
+    query: z.object({ version: z.coerce.number().int().min(1).max(999_999).optional() }),
+    ok: { 200: [z.looseObject({}), 'See /schemas.'] },
+  },
+  async ({ actor, path: { kind, id }, query }) => {
+    const document = await inFirm(actor, (tx) => readVersion(tx, actor.firmId, kind, id, query.version))
+    return new Response(writeFile(KINDS[kind].file, document), {
+      headers: {
+        'content-type': 'application/json; charset=utf-8',
+        ...attachment(`${id}-v${document.version}.json`),
+        ...etag(document.version),
+      },
     })
+  },
+)
 
-const answer = (draft: Draft, status = 200) =>
-  Response.json(draft, { status, headers: { ...etag(draft.version), 'cache-control': 'no-store' } })
-
-export const listRoute = (request: Request, context: { readonly params: Promise<{ kind: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const kind = kindIn((await context.params).kind)
-    const { known } = await inFirm(actor, (tx) => listDocuments(tx, actor.firmId, kind))
-    return Response.json({ rows: known.map(({ id, version, issuedAt, draft }) => ({ id, version, issuedAt, draft })) })
-  })
-
-/** One version as a file in the open format; the newest when none is named. */
-export const fileRoute = onDocument(async (actor, { kind, id }, request) => {
-  const wanted = new URL(request.url).searchParams.get('version')
-  if (wanted !== null && !/^\d{1,6}$/.test(wanted)) throw notThere()
-  const document = await inFirm(actor, (tx) => readVersion(tx, actor.firmId, kind, id, wanted === null ? undefined : Number(wanted)))
-  return new Response(writeFile(KINDS[kind].file, document), {
-    headers: {
-      'content-type': 'application/json; charset=utf-8',
-      'content-disposition': `attachment; filename="${id}-v${document.version}.json"`,
-      ...etag(document.version),
+export const draft = {
+  GET: endpoint(
+    {
+      operationId: 'read-draft',
+      tag: 'Documents',
+      summary: 'The draft of the next version',
+      path: BY_KIND_AND_ID,
+      ok: { 200: [draftSchema, 'As kept.'] },
     },
-  })
-})
-
-export const beginSchema = z.strictObject({
-  from: z.strictObject({ id: slug, version: z.int().positive().optional() }).optional(),
-  data: z.record(z.string(), z.unknown()).optional(),
-})
-export const draftSchema = z.strictObject({ data: z.record(z.string(), z.unknown()) })
-export const issueSchema = z.strictObject({ note: z.string().trim().min(3, 'field.note-missing').max(1000, 'field.too-long') })
-export const moveSchema = z.strictObject({ version: z.int().positive(), applianceIds: z.array(z.uuid()).min(1).max(500) })
-
-export const draftRoutes = {
-  GET: onDocument(async (actor, { kind, id }) => {
-    const draft = await inFirm(actor, (tx) => readDraft(tx, actor.firmId, kind, id))
-    if (!draft) throw notThere()
-    return answer(draft)
-  }),
-  POST: onDocument(async (actor, { kind, id }, request) => {
-    const { from, data } = parseFields(beginSchema, await readJson(request))
-    return answer(await inFirm(actor, (tx) => beginDraft(tx, actor, kind, id, data ? { data } : (from ?? { id }), now())), 201)
-  }),
-  PUT: onDocument(async (actor, { kind, id }, request) => {
-    const version = expectedVersion(request)
-    const { data } = parseFields(draftSchema, await readJson(request))
-    return answer(await inFirm(actor, (tx) => saveDraft(tx, actor, kind, id, data, version, now())))
-  }),
-  DELETE: onDocument(async (actor, { kind, id }) => {
-    await inFirm(actor, (tx) => discardDraft(tx, actor, kind, id, now()))
-    return new Response(null, { status: 204 })
-  }),
+    async ({ actor, path: { kind, id } }) => {
+      const found = await inFirm(actor, (tx) => readDraft(tx, actor.firmId, kind, id))
+      if (!found) throw notThere()
+      return kept(found)
+    },
+  ),
+  POST: endpoint(
+    {
+      operationId: 'begin-draft',
+      tag: 'Documents',
+      summary: 'Begins a draft: of the next version, or of a copy',
+      path: BY_KIND_AND_ID,
+      may: 'document.write',
+      body: z.strictObject({
+        from: z.strictObject({ id: slug, version: z.int().positive().optional() }).optional(),
+        data: data.optional(),
+      }),
+      ok: { 201: [draftSchema, 'Begun.'] },
+      problems: [409],
+    },
+    async ({ actor, path: { kind, id }, body, now }) => {
+      const origin = body.data ? { data: body.data } : (body.from ?? { id })
+      return kept(await inFirm(actor, (tx) => beginDraft(tx, actor, kind, id, origin, now)), 201)
+    },
+  ),
+  PUT: endpoint(
+    {
+      operationId: 'save-draft',
+      tag: 'Documents',
+      summary: 'Keeps what was written so far',
+      path: BY_KIND_AND_ID,
+      may: 'document.write',
+      version: true,
+      body: z.strictObject({ data }),
+      ok: { 200: [draftSchema, 'Kept.'] },
+    },
+    async ({ actor, path: { kind, id }, body, version, now }) =>
+      kept(await inFirm(actor, (tx) => saveDraft(tx, actor, kind, id, body.data, version, now))),
+  ),
+  DELETE: endpoint(
+    {
+      operationId: 'discard-draft',
+      tag: 'Documents',
+      summary: 'Throws the draft away',
+      path: BY_KIND_AND_ID,
+      may: 'document.write',
+      ok: { 204: DONE },
+    },
+    ({ actor, path: { kind, id }, now }) => inFirm(actor, (tx) => discardDraft(tx, actor, kind, id, now)),
+  ),
 }
 
-export const issueRoute = onDocument(async (actor, { kind, id }, request) => {
-  const { note } = parseFields(issueSchema, await readJson(request))
-  const document = await inFirm(actor, (tx) => issueDraft(tx, actor, kind, id, note, now()))
-  return Response.json({ id, version: document.version }, { status: 201, headers: etag(document.version) })
-})
+export const issue = endpoint(
+  {
+    operationId: 'issue-version',
+    tag: 'Documents',
+    summary: 'Makes the draft the next version',
+    path: BY_KIND_AND_ID,
+    may: 'document.write',
+    body: z.strictObject({ note: z.string().trim().min(3, 'field.note-missing').max(1000, 'field.too-long') }),
+    ok: { 201: [z.object({ id: z.string(), version: z.number() }), 'Issued.'] },
+    problems: [412],
+  },
+  async ({ actor, path: { kind, id }, body, now }) => {
+    const { version } = await inFirm(actor, (tx) => issueDraft(tx, actor, kind, id, body.note, now))
+    return answered({ id, version }, { status: 201, headers: etag(version) })
+  },
+)
 
-export const moveRoute = onDocument(async (actor, { kind, id }, request) => {
-  if (kind !== 'card') throw notThere()
-  const { version, applianceIds } = parseFields(moveSchema, await readJson(request))
-  return Response.json({ moved: await inFirm(actor, (tx) => moveAppliances(tx, actor, id, version, applianceIds, now())) })
-})
+export const move = endpoint(
+  {
+    operationId: 'move-appliances',
+    tag: 'Documents',
+    summary: 'Moves appliances to a version of their card',
+    path: z.object({ kind: z.literal('card'), id: slug }),
+    may: 'document.write',
+    body: z.strictObject({ version: z.int().positive(), applianceIds: z.array(z.uuid()).min(1).max(500) }),
+    ok: { 200: [z.object({ moved: z.number() }), 'Moved.'] },
+  },
+  async ({ actor, path: { id }, body: { version, applianceIds }, now }) => ({
+    moved: await inFirm(actor, (tx) => moveAppliances(tx, actor, id, version, applianceIds, now)),
+  }),
+)

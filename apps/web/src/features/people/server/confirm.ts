@@ -2,16 +2,16 @@ import { EMIT_TABLE } from '@lucerna/core/visit'
 import { verifyPassword } from 'better-auth/crypto'
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
+import type { z } from 'zod'
 import { type Database, database, inFirm } from '@/db/client'
 import { membership, user } from '@/db/schema'
 import { appendEvents, type Appended } from '@/features/visit/server/append'
 import { type Actor, actorOf } from '@/server/actorOf'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit } from '@/server/audit'
-import { parseFields } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { confirmationSchema } from '../schemas'
+import type { confirmationSchema } from '../schemas'
 
 /** Who could confirm work on this device: licensed people of the firm who have set a passcode. */
 export const confirmers = (actor: Actor, now: string, db: Database = database()): Promise<{ id: string; name: string }[]> =>
@@ -41,11 +41,10 @@ export const confirmers = (actor: Actor, now: string, db: Database = database())
 export async function confirmByPasscode(
   actor: Actor,
   visitId: string,
-  body: unknown,
+  { confirmerId, passcode, eventIds, deviceId }: z.output<typeof confirmationSchema>,
   now: string,
   db: Database = database(),
 ): Promise<Appended> {
-  const { confirmerId, passcode, eventIds, deviceId } = parseFields(confirmationSchema, body)
   const key = `passcode:${actor.firmId}:${confirmerId}`
   if (!(await allowed(key, PASSCODE, Date.parse(now), db))) throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
   const confirmer = await actorOf(confirmerId, now, db)

@@ -1,20 +1,18 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto'
 import Bowser from 'bowser'
 import { and, desc, eq, gt, ne } from 'drizzle-orm'
+import type { z } from 'zod'
 import { type Database, database, inFirm, type Transaction } from '@/db/client'
 import { account, firm, membership, practiceProfile, preference, session } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit, changesBetween } from '@/server/audit'
-import { parseFields } from '@/server/fields'
-import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { firmSchema, preferenceSchema, setPasscodeSchema } from '../schemas'
+import type { firmSchema, preferenceSchema, setPasscodeSchema } from '../schemas'
 
 /** What one wants to see: kept for the person, on every device. */
-export async function setPreferences(tx: Transaction, actor: Actor, body: unknown): Promise<void> {
-  const fields = parseFields(preferenceSchema, body)
+export async function setPreferences(tx: Transaction, actor: Actor, fields: z.output<typeof preferenceSchema>): Promise<void> {
   await tx
     .insert(preference)
     .values({ firmId: actor.firmId, userId: actor.userId, ...fields })
@@ -24,11 +22,14 @@ export async function setPreferences(tx: Transaction, actor: Actor, body: unknow
 /**
  * Sets the passcode with which one confirms work on somebody else's device. The password proves that it is not the holder of a device left open.
  *
- * @throws ApiProblem 403 role or wrong password, 422, 429
+ * @throws ApiProblem 403 wrong password, 429
  */
-export async function setPasscode(actor: Actor, body: unknown, now: string, db: Database = database()): Promise<void> {
-  mustMay(actor, 'work.confirm')
-  const { passcode, password } = parseFields(setPasscodeSchema, body)
+export async function setPasscode(
+  actor: Actor,
+  { passcode, password }: z.output<typeof setPasscodeSchema>,
+  now: string,
+  db: Database = database(),
+): Promise<void> {
   // Tries are counted, and passwords worked out, before and not inside a transaction.
   if (!(await allowed(`password:${actor.userId}`, PASSCODE, Date.parse(now), db)))
     throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
@@ -106,10 +107,14 @@ export async function endSessions(tx: Transaction, actor: Actor, keepId: string 
   return gone.length
 }
 
-/** The practice that the firm works by, from now on; visits that are planned or done keep theirs. @throws ApiProblem 403, 412, 422 */
-export async function changeFirm(tx: Transaction, actor: Actor, body: unknown, version: number, now: string): Promise<number> {
-  mustMay(actor, 'firm.settings')
-  const fields = parseFields(firmSchema, body)
+/** The practice that the firm works by, from now on; visits that are planned or done keep theirs. @throws ApiProblem 412, 422 */
+export async function changeFirm(
+  tx: Transaction,
+  actor: Actor,
+  fields: z.output<typeof firmSchema>,
+  version: number,
+  now: string,
+): Promise<number> {
   const [row] = await tx.select().from(firm).where(eq(firm.id, actor.firmId)).for('update')
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
   if (row.version !== version)

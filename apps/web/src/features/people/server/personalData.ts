@@ -19,7 +19,7 @@ import {
 import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
-import { may, mustMay } from '@/server/may'
+import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { worksElsewhere } from './elsewhere'
@@ -93,10 +93,9 @@ export async function exportPerson(tx: Transaction, actor: Actor, userId: string
  * Erases what is personal of somebody who has left: name, address, licence, sign-in, sessions, letters, remembered inputs. What they did stays,
  * under an id without a name; reports that were signed and frozen keep the name printed on them, as records of gas safety must.
  *
- * @throws ApiProblem 403, 404, 409 still in the firm
+ * @throws ApiProblem 404, 409 still in the firm
  */
 export async function erasePerson(tx: Transaction, actor: Actor, userId: string, now: string): Promise<void> {
-  mustMay(actor, 'personal-data.erase')
   const { u, m } = await person(tx, actor.firmId, userId)
   if (!m.leftAt) throw new ApiProblem(409, 'still-here', t('people.erase-first-leave'))
   await tx.delete(mail).where(and(eq(mail.firmId, actor.firmId), or(eq(mail.userId, userId), eq(mail.toAddress, u.email))))
@@ -122,7 +121,6 @@ export async function erasePerson(tx: Transaction, actor: Actor, userId: string,
 
 /** What is kept about the contact of a site, as open JSON. */
 export async function exportContact(tx: Transaction, actor: Actor, siteId: string, now: string) {
-  mustMay(actor, 'personal-data.erase')
   const row = await siteRow(tx, actor.firmId, siteId)
   await audit(tx, actor, 'exported', ['contact', siteId], now)
   return {
@@ -144,9 +142,8 @@ async function siteRow(tx: Transaction, firmId: string, siteId: string) {
   return row
 }
 
-/** Erases the contact of a site for good; that it was erased, and when, stays. @throws ApiProblem 403, 404 */
+/** Erases the contact of a site for good; that it was erased, and when, stays. @throws ApiProblem 404 */
 export async function eraseContact(tx: Transaction, actor: Actor, siteId: string, now: string): Promise<void> {
-  mustMay(actor, 'personal-data.erase')
   const row = await siteRow(tx, actor.firmId, siteId)
   await tx
     .update(site)

@@ -1,7 +1,5 @@
 import { isPlain } from '@lucerna/core/shapes'
 import { z } from 'zod'
-import { ApiProblem } from '@/server/problem'
-import { t } from '@/messages/all'
 
 /** Where a page of a list ended: the sort keys of its last row, as one opaque text for the address. */
 export const toCursor = (keys: readonly string[]): string => Buffer.from(JSON.stringify(keys)).toString('base64url')
@@ -18,12 +16,4 @@ export function fromCursor(cursor: string | undefined, keys: number): string[] |
   } catch {
     return null
   }
-}
-
-/** For machines: a cursor that is none of ours is told, where a page would begin at the start. @throws ApiProblem 422 */
-export function mustBeCursor(cursor: string | null, keys: number): void {
-  if (cursor !== null && fromCursor(cursor, keys) === null)
-    throw new ApiProblem(422, 'bad-cursor', t('problem.bad-cursor'), [
-      { path: 'after', message: t('problem.bad-cursor'), code: 'bad-cursor' },
-    ])
 }

@@ -21,6 +21,15 @@ export const placesQuerySchema = z.object({
   state: z.enum(APPLIANCE_STATES).optional().catch(undefined),
   after: z.string().max(800).optional().catch(undefined),
 })
+
+/** The same for machines: a cursor that is none of ours is told, where a page would begin at the start. */
+export const listQuerySchema = placesQuerySchema.omit({ show: true }).extend({
+  after: z
+    .string()
+    .refine((cursor) => fromCursor(cursor, 2) !== null, 'problem.bad-cursor')
+    .optional(),
+})
+export const pageSchema = z.object({ rows: z.array(z.looseObject({ id: z.uuid() })), next: z.string().nullable() })
 export type PlacesQuery = z.output<typeof placesQuerySchema>
 
 export interface Page<T> {
@@ -132,7 +141,12 @@ function stateCondition(state: PlacesQuery['state'], now: string): SQL | undefin
 }
 
 /** Appliances by the date of their next service, a page at a time; or those that answer to what was typed, best first. */
-export async function listAppliances(tx: Transaction, firmId: string, query: PlacesQuery, now: string): Promise<Page<ApplianceRow>> {
+export async function listAppliances(
+  tx: Transaction,
+  firmId: string,
+  query: Omit<PlacesQuery, 'show'>,
+  now: string,
+): Promise<Page<ApplianceRow>> {
   const removed = query.state === 'removed'
   const narrow = Boolean(query.burner ?? query.gas ?? query.state)
   const found = query.q && !removed ? await findIn(tx, firmId, query.q, { kinds: ['appliance'], limit: narrow ? 200 : PAGE_SIZE }) : null

@@ -2,9 +2,10 @@ import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import { photo, photoFile, site } from '@/db/schema'
+import { parseFields } from '@/server/fields'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
-import { addPhoto, erase, listPhotos, markPhoto, preparePhoto, readPhoto } from './photos'
+import { addPhoto, erase, listPhotos, markPhoto, newPhotoSchema, preparePhoto, readPhoto } from './photos'
 
 let maren: Actor
 let siteId: string
@@ -16,7 +17,8 @@ afterAll(closeAll)
 
 const now = () => new Date().toISOString()
 const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#6b6257' } })
-const add = async (bytes: Buffer, about: object = { siteId }) => inside(maren, (tx) => addPhoto(tx, maren, about, bytes, now()))
+const add = async (bytes: Buffer, about: object = { siteId }) =>
+  inside(maren, (tx) => addPhoto(tx, maren, parseFields(newPhotoSchema, about), bytes, now()))
 
 test('a large picture becomes small enough, with a smaller one for lists', async () => {
   const { files, width, height } = await preparePhoto(await picture(4000, 3000).jpeg().toBuffer())

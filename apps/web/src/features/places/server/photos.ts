@@ -6,14 +6,15 @@ import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, photo, site, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
-import { parseFields } from '@/server/fields'
+import { bytes } from '@/server/endpoint'
 import { mustMay } from '@/server/may'
 import { erasePhoto, getPhoto, type PhotoSize, putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 
 /** As large as phones make them; what is kept is far smaller. */
-export const MAX_PHOTO_BYTES = 20_000_000
+/** A picture as the body of a request. */
+export const PICTURE = bytes('image/*', 20_000_000, () => new ApiProblem(413, 'too-large', t('photo.too-large')))
 const LONGEST = { full: 1600, small: 360 } as const
 /** More pixels than any phone takes: a picture bomb. */
 const MAX_PIXELS = 120_000_000
@@ -49,23 +50,27 @@ export const newPhotoSchema = z.strictObject({
   caption: z.string().trim().max(200, 'field.too-long').default(''),
 })
 
-/** Keeps a photograph of a site or of one of its appliances. @throws ApiProblem 403, 404, 415, 422 */
-export async function addPhoto(tx: Transaction, actor: Actor, about: unknown, bytes: Buffer, now: string): Promise<string> {
-  mustMay(actor, 'register.write')
-  const { siteId, applianceId = null, caption } = parseFields(newPhotoSchema, about)
+/** Keeps a photograph of a site or of one of its appliances. @throws ApiProblem 404, 415 */
+export async function addPhoto(
+  tx: Transaction,
+  actor: Actor,
+  { siteId, applianceId, caption }: z.output<typeof newPhotoSchema>,
+  picture: Buffer,
+  now: string,
+): Promise<string> {
   const [place] = await tx
     .select({ id: site.id })
     .from(site)
     .where(and(eq(site.firmId, actor.firmId), eq(site.id, siteId), isNull(site.deletedAt)))
   const [unit] =
-    applianceId === null
+    applianceId === undefined
       ? [place]
       : await tx
           .select({ id: appliance.id })
           .from(appliance)
           .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, applianceId), eq(appliance.siteId, siteId)))
   if (!place || !unit) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-  const { files, width, height } = await preparePhoto(bytes)
+  const { files, width, height } = await preparePhoto(picture)
   const id = uuidv7()
   await tx.insert(photo).values({
     id,

@@ -363,7 +363,7 @@ describe('an appliance’s life', () => {
       ]),
     )
     const open = page.followUps.find((f) => f.kind === 'defect' && f.text.startsWith('Chamber differential'))!
-    await inside(tobias, (tx) => closeFollowUp(tx, tobias, open.id, { note: 'Stripped' }, now()))
+    await inside(tobias, (tx) => closeFollowUp(tx, tobias, open.id, 'Stripped', now()))
     expect((await appliancePage(maren, unit!.id))!.followUps.find((f) => f.id === open.id)).toMatchObject({
       closedNote: 'Stripped',
       closedBy: 'Tobias Achterberg',
@@ -371,6 +371,5 @@ describe('an appliance’s life', () => {
     expect((await inside(maren, (tx) => oldestFollowUps(tx, maren.firmId, 100))).map((f) => f.id)).not.toContain(open.id)
     await inside(tobias, (tx) => reopenFollowUp(tx, tobias, open.id, now()))
     expect((await inside(maren, (tx) => oldestFollowUps(tx, maren.firmId, 100))).map((f) => f.id)).toContain(open.id)
-    await expect(inside(tobias, (tx) => closeFollowUp(tx, tobias, open.id, { note: 'x' }, now()))).rejects.toMatchObject({ status: 422 })
   })
 })

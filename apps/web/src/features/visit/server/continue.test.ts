@@ -4,11 +4,12 @@ import { v7 as uuidv7 } from 'uuid'
 import { followUp, photo } from '@/db/schema'
 import { listPhotos, readPhoto } from '@/features/places/server/photos'
 import { reportOf } from '@/features/report/queries'
+import { parseFields } from '@/server/fields'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
-import { createVisit } from './create'
+import { createVisit, newVisitSchema } from './create'
 import { foldLoaded, loadVisit } from './load'
-import { keepVisitPhoto } from './visitPhotos'
+import { keepVisitPhoto, visitPhotoSchema } from './visitPhotos'
 
 let tobias: Actor
 let noor: Actor
@@ -51,7 +52,7 @@ test('a visit that goes on begins with what was judged and with what was left ha
     visitId: before.visitId,
     applianceIds: [before.applianceId],
   })
-  const wish = { siteId: before.siteId, applianceIds: [before.applianceId], jobKind: 'annual-service', continues: before.visitId }
+  const wish = { siteId: before.siteId, applianceIds: [before.applianceId], jobKind: 'annual-service' as const, continues: before.visitId }
   const visitId = await inside(tobias, (tx) => createVisit(tx, tobias, wish, now()))
   const loaded = await inside(tobias, (tx) => loadVisit(tx, tobias.firmId, visitId))
   const state = foldLoaded(loaded)
@@ -80,7 +81,8 @@ test('a visit that goes on begins with what was judged and with what was left ha
 test('only what was closed and not finished can be gone on with, by the same job, at the same site, in the same firm', async () => {
   const open = await newVisit(tobias, '7 Quarry Row')
   const wish = { siteId: open.siteId, applianceIds: [open.applianceId], jobKind: 'annual-service' as string }
-  const tried = (actor: Actor, more: object) => inside(actor, (tx) => createVisit(tx, actor, { ...wish, ...more }, now()))
+  const tried = (actor: Actor, more: object) =>
+    inside(actor, async (tx) => createVisit(tx, actor, parseFields(newVisitSchema, { ...wish, ...more }), now()))
   await expect(tried(tobias, { continues: open.visitId })).rejects.toMatchObject({ status: 409, code: 'not-closed' })
   await expect(tried(tobias, { continues: uuidv7() })).rejects.toMatchObject({ status: 404 })
   const done = await unfinished()
@@ -97,7 +99,7 @@ describe('pictures of a visit', () => {
     const { visitId, applianceId, siteId } = await newVisit(tobias, '7 Quarry Row')
     const photoId = uuidv7()
     const keep = (actor: Actor, ids: { visitId: string; photoId: string }, about: object = {}, bytes = jpeg) =>
-      inside(actor, (tx) => keepVisitPhoto(tx, actor, ids, about, bytes, now()))
+      inside(actor, async (tx) => keepVisitPhoto(tx, actor, ids, parseFields(visitPhotoSchema, about), bytes, now()))
     expect(await keep(tobias, { visitId, photoId }, { applianceId, caption: 'Stain' })).toBe('kept')
     expect(await keep(tobias, { visitId, photoId }, { applianceId, caption: 'Stain' })).toBe('known')
     const drawing = uuidv7()

@@ -8,7 +8,6 @@ import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
-import { parseFields } from '@/server/fields'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
@@ -67,8 +66,7 @@ async function practiceOf(
 }
 
 /** Plans a visit: the appliances must stand on the site and have a run sheet for the job. Answers with the visit's id. */
-export async function createVisit(tx: Transaction, actor: Actor, body: unknown, now: string): Promise<string> {
-  const wanted = parseFields(newVisitSchema, body)
+export async function createVisit(tx: Transaction, actor: Actor, wanted: z.output<typeof newVisitSchema>, now: string): Promise<string> {
   if (!mayStartVisits(actor.role) && !may(actor, 'visit.plan')) throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
   if (wanted.assignedTo) await mustBeSendable(tx, actor.firmId, wanted.assignedTo)
   const [place] = await tx

@@ -5,8 +5,6 @@ import { membership, visit } from '@/db/schema'
 import { reindex } from '@/features/search/server/indexing'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
-import { parseFields } from '@/server/fields'
-import { mustMay } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 
@@ -32,10 +30,15 @@ export async function mustBeSendable(tx: Transaction, firmId: string, userId: st
     throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'assignedTo', message: t('field.not-sendable') }])
 }
 
-/** Changes who goes, when, and what is said about it, as long as the visit has not begun. @throws ApiProblem 403, 404, 409 begun, 422 */
-export async function changePlan(tx: Transaction, actor: Actor, visitId: string, body: unknown, now: string): Promise<void> {
-  mustMay(actor, 'visit.plan')
-  const { assignedTo, plannedFor, remark } = parseFields(planSchema, body)
+/** Changes who goes, when, and what is said about it, as long as the visit has not begun. @throws ApiProblem 404, 409 begun, 422 */
+export async function changePlan(
+  tx: Transaction,
+  actor: Actor,
+  visitId: string,
+  plan: z.output<typeof planSchema>,
+  now: string,
+): Promise<void> {
+  const { assignedTo, plannedFor, remark } = plan
   const [row] = await tx
     .select()
     .from(visit)

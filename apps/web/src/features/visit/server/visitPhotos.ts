@@ -5,7 +5,6 @@ import type { Transaction } from '@/db/client'
 import { photo, visitAppliance } from '@/db/schema'
 import { preparePhoto } from '@/features/places/server/photos'
 import type { Actor } from '@/server/actor'
-import { parseFields } from '@/server/fields'
 import { putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
@@ -20,19 +19,18 @@ export const visitPhotoSchema = z.strictObject({
 /**
  * Keeps a picture that was taken in a visit, under the id that the device gave it. Sent again it is accepted and nothing changes.
  *
- * @throws ApiProblem 403 who may not record, 404, 409 the id belongs to something else, 415 no picture, 422
+ * @throws ApiProblem 403 who may not record, 404, 409 the id belongs to something else, 415 no picture
  */
 export async function keepVisitPhoto(
   tx: Transaction,
   actor: Actor,
   ids: { readonly visitId: string; readonly photoId: string },
-  about: unknown,
+  { applianceId, kind, caption }: z.output<typeof visitPhotoSchema>,
   bytes: Buffer,
   now: string,
 ): Promise<'kept' | 'known'> {
   const { visitId, photoId } = ids
   if (EMIT_TABLE[actor.role]['photo.taken'] === 'no') throw new ApiProblem(403, 'role', `A ${actor.role} may not record in a visit.`)
-  const { applianceId = null, kind, caption } = parseFields(visitPhotoSchema, about)
   const row = await visitRow(tx, actor.firmId, visitId, false)
   const [known] = await tx
     .select({ visitId: photo.visitId })

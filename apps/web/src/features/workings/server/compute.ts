@@ -13,7 +13,7 @@ import { labelOf, problemWords } from '../words'
 const DRAWS_MAX = 100_000
 
 /** What `POST /api/v1/workings/{id}` takes. */
-const computeRequestSchema = z
+export const computeRequestSchema = z
   .strictObject({
     input: z.record(z.string(), z.unknown()).meta({ description: 'The inputs of this working, SI, as its JSON Schema says.' }),
     uncertainty: z.record(z.string(), z.number().min(0)).optional().meta({

@@ -1,13 +1,22 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
+import { firmSchema } from '@/features/people/schemas'
 import { changeFirm } from '@/features/people/server/own'
-import { etag, expectedVersion } from '@/server/fields'
-import { apiRoute, readJson } from '@/server/route'
+import { answered, endpoint } from '@/server/endpoint'
+import { etag } from '@/server/fields'
 
-/** The practice of the firm (If-Match). */
-export const PUT = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const version = expectedVersion(request)
-    const body = await readJson(request)
-    const next = await inFirm(actor, (tx) => changeFirm(tx, actor, body, version, new Date().toISOString()))
-    return Response.json({ version: next }, { headers: etag(next) })
-  })
+export const PUT = endpoint(
+  {
+    operationId: 'change-firm',
+    tag: 'People',
+    summary: 'The practice of the firm',
+    may: 'firm.settings',
+    version: true,
+    body: firmSchema,
+    ok: { 200: [z.object({ version: z.number() }), 'Changed.'] },
+  },
+  async ({ actor, body, version, now }) => {
+    const next = await inFirm(actor, (tx) => changeFirm(tx, actor, body, version, now))
+    return answered({ version: next }, { headers: etag(next) })
+  },
+)

@@ -1,3 +1,3 @@
-import { importsRoutes } from '@/features/exchange/server/routes'
+import { imports } from '@/features/exchange/server/routes'
 
-export const { GET, POST } = importsRoutes
+export const { GET, POST } = imports

@@ -1,16 +1,17 @@
+import { z } from 'zod'
 import { listInstruments } from '@/features/instruments/server/list'
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { createRoute } from '@/features/places/server/routes'
-import { apiRoute } from '@/server/route'
+import { createEndpoint } from '@/features/places/server/routes'
+import { endpoint } from '@/server/endpoint'
 
-/** The firm's instruments, the earliest calibration first. → `{rows}` */
-export const GET = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) =>
-    Response.json(
-      { rows: await listInstruments(actor, new Date().toISOString().slice(0, 10)) },
-      { headers: { 'cache-control': 'no-store' } },
-    ),
-  )
+export const GET = endpoint(
+  {
+    operationId: 'list-instruments',
+    tag: 'Instruments',
+    summary: 'The instruments, the earliest calibration first',
+    ok: { 200: [z.object({ rows: z.array(z.looseObject({ id: z.uuid() })) }), 'Instruments.'] },
+  },
+  async ({ actor, now }) => ({ rows: await listInstruments(actor, now.slice(0, 10)) }),
+)
 
-/** A new instrument. → 201 */
-export const POST = createRoute(instrumentRegister, 'instruments')
+export const POST = createEndpoint(instrumentRegister, 'instrument', 'instruments')

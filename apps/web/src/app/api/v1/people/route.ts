@@ -1,12 +1,14 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { listMembers } from '@/features/people/server/members'
-import { apiRoute } from '@/server/route'
+import { endpoint } from '@/server/endpoint'
 
-/** The people of the firm. */
-export const GET = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) =>
-    Response.json(
-      { people: await inFirm(actor, (tx) => listMembers(tx, actor, new Date().toISOString())) },
-      { headers: { 'cache-control': 'no-store' } },
-    ),
-  )
+export const GET = endpoint(
+  {
+    operationId: 'list-people',
+    tag: 'People',
+    summary: 'The people of the firm',
+    ok: { 200: [z.object({ people: z.array(z.looseObject({})) }), 'People.'] },
+  },
+  async ({ actor, now }) => ({ people: await inFirm(actor, (tx) => listMembers(tx, actor, now)) }),
+)

@@ -1,18 +1,18 @@
 import { inFirm } from '@/db/client'
-import { mustBeCursor } from '@/features/places/server/keyset'
-import { listSites, placesQuerySchema } from '@/features/places/server/lists'
+import { listQuerySchema, listSites, pageSchema } from '@/features/places/server/lists'
 import { siteRegister } from '@/features/places/server/registers'
-import { createRoute } from '@/features/places/server/routes'
-import { apiRoute } from '@/server/route'
+import { createEndpoint } from '@/features/places/server/routes'
+import { endpoint } from '@/server/endpoint'
 
-/** Sites by name, a page at a time: `?q=&state=removed&after=`. → `{rows, next}` */
-export const GET = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const { searchParams } = new URL(request.url)
-    mustBeCursor(searchParams.get('after'), 2)
-    const query = placesQuerySchema.parse(Object.fromEntries(searchParams))
-    return Response.json(await inFirm(actor, (tx) => listSites(tx, actor.firmId, query)), { headers: { 'cache-control': 'no-store' } })
-  })
+export const GET = endpoint(
+  {
+    operationId: 'list-sites',
+    tag: 'Places',
+    summary: 'Sites by name, a page at a time',
+    query: listQuerySchema,
+    ok: { 200: [pageSchema, 'A page.'] },
+  },
+  ({ actor, query }) => inFirm(actor, (tx) => listSites(tx, actor.firmId, query)),
+)
 
-/** A new site. → 201 */
-export const POST = createRoute(siteRegister, 'sites')
+export const POST = createEndpoint(siteRegister, 'site', 'sites')

@@ -1,11 +1,19 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { createVisit } from '@/features/visit/server/create'
-import { apiRoute, readJson } from '@/server/route'
+import { createVisit, newVisitSchema } from '@/features/visit/server/create'
+import { answered, endpoint } from '@/server/endpoint'
 
-/** Plans a visit: `{siteId, applianceIds, jobKind}` → 201 `{id}`. See docs/api.md. */
-export const POST = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const body = await readJson(request)
-    const id = await inFirm(actor, (tx) => createVisit(tx, actor, body, new Date().toISOString()))
-    return Response.json({ id }, { status: 201, headers: { location: `/api/v1/visits/${id}` } })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'plan-visit',
+    tag: 'Visits',
+    summary: 'Plans a visit',
+    body: newVisitSchema,
+    ok: { 201: [z.object({ id: z.uuid() }), 'Planned.'] },
+    problems: [404],
+  },
+  async ({ actor, body, now }) => {
+    const id = await inFirm(actor, (tx) => createVisit(tx, actor, body, now))
+    return answered({ id }, { status: 201, headers: { location: `/api/v1/visits/${id}` } })
+  },
+)

@@ -1,4 +1,4 @@
 import { applianceRegister } from '@/features/places/server/registers'
-import { entryRoutes } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/features/places/server/routes'
 
-export const { GET, PUT, DELETE } = entryRoutes(applianceRegister)
+export const { GET, PUT, DELETE } = entryEndpoints(applianceRegister, 'appliance')

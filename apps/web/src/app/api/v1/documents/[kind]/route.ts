@@ -1,1 +1,1 @@
-export { listRoute as GET } from '@/features/documents/server/routes'
+export { list as GET } from '@/features/documents/server/routes'

@@ -1,1 +1,1 @@
-export { exportRoute as GET } from '@/features/exchange/server/routes'
+export { exported as GET } from '@/features/exchange/server/routes'

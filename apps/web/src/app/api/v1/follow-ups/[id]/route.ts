@@ -1,24 +1,28 @@
 import { inFirm } from '@/db/client'
-import { closeFollowUp, reopenFollowUp } from '@/features/places/server/followUps'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { closeFollowUp, closeSchema, reopenFollowUp } from '@/features/places/server/followUps'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+export const PUT = endpoint(
+  {
+    operationId: 'close-follow-up',
+    tag: 'Places',
+    summary: 'Closes a follow-up with what was done',
+    path: BY_ID,
+    may: 'follow-up.close',
+    body: closeSchema,
+    ok: { 204: DONE },
+  },
+  ({ actor, path, body, now }) => inFirm(actor, (tx) => closeFollowUp(tx, actor, path.id, body.note, now)),
+)
 
-/** Closes a follow-up: `{note}` says what was done. */
-export const PUT = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const body = await readJson(request)
-    await inFirm(actor, (tx) => closeFollowUp(tx, actor, id, body, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
-
-/** Opens it again. */
-export const DELETE = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => reopenFollowUp(tx, actor, id, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'reopen-follow-up',
+    tag: 'Places',
+    summary: 'Opens a follow-up again',
+    path: BY_ID,
+    may: 'follow-up.close',
+    ok: { 204: DONE },
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => reopenFollowUp(tx, actor, path.id, now)),
+)

@@ -1,1 +1,1 @@
-export { jobRoute as GET } from '@/features/exchange/server/routes'
+export { job as GET } from '@/features/exchange/server/routes'

@@ -1,4 +1,4 @@
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { entryRoutes } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/features/places/server/routes'
 
-export const { GET, PUT, DELETE } = entryRoutes(instrumentRegister)
+export const { GET, PUT, DELETE } = entryEndpoints(instrumentRegister, 'instrument')

@@ -1,11 +1,16 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { revokeLink } from '@/features/label/links'
-import { apiRoute } from '@/server/route'
+import { DONE, endpoint } from '@/server/endpoint'
 
-/** Revokes a link: what is printed with it leads nowhere from then on. → 204 */
-export const DELETE = (request: Request, context: { readonly params: Promise<{ token: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const { token } = await context.params
-    await inFirm(actor, (tx) => revokeLink(tx, actor, token, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'revoke-link',
+    tag: 'Places',
+    summary: 'Makes a printed link lead nowhere',
+    path: z.object({ token: z.string().max(100) }),
+    may: 'label.print',
+    ok: { 204: DONE },
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => revokeLink(tx, actor, path.token, now)),
+)

@@ -1,13 +1,18 @@
 import { inFirm } from '@/db/client'
+import { BY_ID, endpoint } from '@/server/endpoint'
 import { letterFile } from '@/server/mail'
-import { apiRoute, pathId } from '@/server/route'
 
-/** One letter of the outbox as an .eml file. */
-export const GET = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const file = await inFirm(actor, (tx) => letterFile(tx, actor, id))
-    return new Response(new Uint8Array(file), {
+export const GET = endpoint(
+  {
+    operationId: 'read-letter',
+    tag: 'People',
+    summary: 'A letter of the outbox (RFC 5322)',
+    path: BY_ID,
+    may: 'mail.read',
+    ok: { 200: ['message/rfc822', 'The letter.'] },
+  },
+  async ({ actor, path: { id } }) =>
+    new Response(new Uint8Array(await inFirm(actor, (tx) => letterFile(tx, actor, id))), {
       headers: { 'content-type': 'message/rfc822', 'content-disposition': `attachment; filename="${id}.eml"`, 'cache-control': 'no-store' },
-    })
-  })
+    }),
+)

@@ -1,10 +1,16 @@
+import { setPasscodeSchema } from '@/features/people/schemas'
 import { setPasscode } from '@/features/people/server/own'
-import { apiRoute, readJson } from '@/server/route'
+import { DONE, endpoint } from '@/server/endpoint'
 
-/** The passcode with which one confirms work on another's device. */
-export const PUT = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const body = await readJson(request)
-    await setPasscode(actor, body, new Date().toISOString())
-    return new Response(null, { status: 204 })
-  })
+export const PUT = endpoint(
+  {
+    operationId: 'set-passcode',
+    tag: 'Oneself',
+    summary: 'The passcode for confirming work on another’s device',
+    may: 'work.confirm',
+    body: setPasscodeSchema,
+    ok: { 204: DONE },
+    problems: [429],
+  },
+  ({ actor, body, now }) => setPasscode(actor, body, now),
+)

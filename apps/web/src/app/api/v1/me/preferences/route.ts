@@ -1,11 +1,9 @@
 import { inFirm } from '@/db/client'
+import { preferenceSchema } from '@/features/people/schemas'
 import { setPreferences } from '@/features/people/server/own'
-import { apiRoute, readJson } from '@/server/route'
+import { DONE, endpoint } from '@/server/endpoint'
 
-/** What one wants to see, on every device. */
-export const PUT = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const body = await readJson(request)
-    await inFirm(actor, (tx) => setPreferences(tx, actor, body))
-    return new Response(null, { status: 204 })
-  })
+export const PUT = endpoint(
+  { operationId: 'set-preferences', tag: 'Oneself', summary: 'Units, dialect and tones', body: preferenceSchema, ok: { 204: DONE } },
+  ({ actor, body }) => inFirm(actor, (tx) => setPreferences(tx, actor, body)),
+)

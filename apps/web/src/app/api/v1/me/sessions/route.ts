@@ -1,12 +1,19 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { endSessions } from '@/features/people/server/own'
 import { currentSessionId } from '@/server/actor'
-import { apiRoute } from '@/server/route'
+import { endpoint } from '@/server/endpoint'
 
-/** Signs out everywhere; `?but=here` keeps this one. */
-export const DELETE = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const keep = new URL(request.url).searchParams.get('but') === 'here' ? await currentSessionId() : null
-    const ended = await inFirm(actor, (tx) => endSessions(tx, actor, keep, new Date().toISOString()))
-    return Response.json({ ended })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'sign-out-everywhere',
+    tag: 'Oneself',
+    summary: 'Signs out everywhere; `?but=here` keeps this one',
+    query: z.object({ but: z.literal('here').optional() }),
+    ok: { 200: [z.object({ ended: z.number() }), 'Signed out.'] },
+  },
+  async ({ actor, query, now }) => {
+    const keep = query.but === 'here' ? await currentSessionId() : null
+    return { ended: await inFirm(actor, (tx) => endSessions(tx, actor, keep, now)) }
+  },
+)

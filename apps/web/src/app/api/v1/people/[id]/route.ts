@@ -1,26 +1,37 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
+import { memberSchema } from '@/features/people/schemas'
 import { changeMember, markMember } from '@/features/people/server/members'
-import { etag, expectedVersion } from '@/server/fields'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { answered, BY_ID, DONE, endpoint } from '@/server/endpoint'
+import { etag } from '@/server/fields'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+export const PUT = endpoint(
+  {
+    operationId: 'change-person',
+    tag: 'People',
+    summary: 'Changes role and licence',
+    path: BY_ID,
+    may: 'people.manage',
+    version: true,
+    body: memberSchema,
+    ok: { 200: [z.object({ version: z.number() }), 'Changed.'] },
+    problems: [409, 410],
+  },
+  async ({ actor, path, body, version, now }) => {
+    const next = await inFirm(actor, (tx) => changeMember(tx, actor, path.id, body, version, now))
+    return answered({ version: next }, { headers: etag(next) })
+  },
+)
 
-/** Changes role and licence (If-Match). */
-export const PUT = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const version = expectedVersion(request)
-    const body = await readJson(request)
-    const next = await inFirm(actor, (tx) => changeMember(tx, actor, id, body, version, new Date().toISOString()))
-    return Response.json({ version: next }, { headers: etag(next) })
-  })
-
-/** Takes somebody out of the firm. */
-export const DELETE = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => markMember(tx, actor, id, true, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'person-leaves',
+    tag: 'People',
+    summary: 'Takes somebody out of the firm',
+    path: BY_ID,
+    may: 'people.manage',
+    ok: { 204: DONE },
+    problems: [409],
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => markMember(tx, actor, path.id, true, now)),
+)

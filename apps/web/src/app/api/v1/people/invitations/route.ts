@@ -1,11 +1,18 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
+import { invitationSchema } from '@/features/people/schemas'
 import { invite } from '@/features/people/server/invitations'
-import { apiRoute, readJson } from '@/server/route'
+import { endpoint } from '@/server/endpoint'
 
-/** Invites somebody by mail. → 201 `{id}` */
-export const POST = (request: Request): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const body = await readJson(request)
-    const id = await inFirm(actor, (tx) => invite(tx, actor, body, new Date().toISOString()))
-    return Response.json({ id }, { status: 201 })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'invite',
+    tag: 'People',
+    summary: 'Invites somebody by mail',
+    may: 'people.manage',
+    body: invitationSchema,
+    ok: { 201: [z.object({ id: z.uuid() }), 'In the outbox.'] },
+    problems: [409],
+  },
+  async ({ actor, body, now }) => ({ id: await inFirm(actor, (tx) => invite(tx, actor, body, now)) }),
+)

@@ -1,4 +1,4 @@
 import { siteRegister } from '@/features/places/server/registers'
-import { entryRoutes } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/features/places/server/routes'
 
-export const { GET, PUT, DELETE } = entryRoutes(siteRegister)
+export const { GET, PUT, DELETE } = entryEndpoints(siteRegister, 'site')

@@ -1,4 +1,4 @@
 import { supplyRegister } from '@/features/places/server/registers'
-import { entryRoutes } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/features/places/server/routes'
 
-export const { GET, PUT, DELETE } = entryRoutes(supplyRegister)
+export const { GET, PUT, DELETE } = entryEndpoints(supplyRegister, 'supply')

@@ -1,24 +1,42 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { changePlan } from '@/features/visit/server/plan'
+import { changePlan, planSchema } from '@/features/visit/server/plan'
 import { readVisit } from '@/features/visit/server/read'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+export const GET = endpoint(
+  {
+    operationId: 'read-visit',
+    tag: 'Visits',
+    summary: 'The folded visit: state, run sheets and what stands against normal service',
+    path: BY_ID,
+    ok: {
+      200: [
+        z.looseObject({
+          id: z.uuid(),
+          siteId: z.uuid(),
+          practice: z.looseObject({ id: z.string(), version: z.number() }),
+          lastSeq: z.number(),
+          state: z.looseObject({}),
+          appliances: z.array(z.looseObject({ id: z.uuid() })),
+        }),
+        'The whole state of the visit.',
+      ],
+    },
+  },
+  ({ actor, path }) => inFirm(actor, (tx) => readVisit(tx, actor.firmId, path.id)),
+)
 
-/** The folded visit: state, run sheets and what stands against normal service. See docs/api.md. */
-export const GET = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const visitId = pathId((await context.params).id)
-    return Response.json(await inFirm(actor, (tx) => readVisit(tx, actor.firmId, visitId)), { headers: { 'cache-control': 'no-store' } })
-  })
-
-/** Changes who goes, when, and the remark, before the visit begins. */
-export const PATCH = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const visitId = pathId((await context.params).id)
-    const body = await readJson(request)
-    await inFirm(actor, (tx) => changePlan(tx, actor, visitId, body, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const PATCH = endpoint(
+  {
+    operationId: 'change-plan',
+    tag: 'Visits',
+    summary: 'Who goes, when, and the remark, before the visit begins',
+    path: BY_ID,
+    may: 'visit.plan',
+    body: planSchema,
+    ok: { 204: DONE },
+    problems: [409],
+  },
+  ({ actor, path, body, now }) => inFirm(actor, (tx) => changePlan(tx, actor, path.id, body, now)),
+)

@@ -1,6 +1,16 @@
-import { computeWorking } from '@/features/workings/server/compute'
-import { apiRoute, readJson } from '@/server/route'
+import { z } from 'zod'
+import { computeRequestSchema, computeWorking } from '@/features/workings/server/compute'
+import { endpoint, unread } from '@/server/endpoint'
 
-/** Computes one working: `{input, uncertainty?}` → `{result, uncertainty, sensitivity, working, warnings}`. See docs/api.md. */
-export const POST = (request: Request, { params }: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async () => Response.json(computeWorking((await params).id, await readJson(request))))
+/** The document has one operation for each working, with its own fields; this is what they have in common. */
+export const POST = endpoint(
+  {
+    operationId: 'compute',
+    tag: 'Workings',
+    summary: 'Computes one working',
+    path: z.object({ id: z.string() }),
+    body: unread(computeRequestSchema),
+    ok: { 200: [z.looseObject({}), 'The result with its uncertainty, working and warnings.'] },
+  },
+  ({ path, body }) => computeWorking(path.id, body),
+)

@@ -1,18 +1,25 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { isLabelSize, labelModel } from '@/features/label/model'
 import { linksOf, linkUrl } from '@/features/label/links'
+import { LABEL_SIZES, labelModel, type LabelSize } from '@/features/label/model'
 import { appliancePage } from '@/features/places/server/pages'
+import { BY_ID, endpoint } from '@/server/endpoint'
 import { ApiProblem } from '@/server/problem'
-import { apiRoute, pathId } from '@/server/route'
 import { t } from '@/messages/all'
 
-/** The lid label as PDF: `?size=small|medium|large`. Its link has to be made first. */
-export const GET = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const size = new URL(request.url).searchParams.get('size') ?? 'medium'
-    if (!isLabelSize(size))
-      throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'size', message: t('field.choose') }])
+const SIZES = Object.keys(LABEL_SIZES) as [LabelSize, ...LabelSize[]]
+
+export const GET = endpoint(
+  {
+    operationId: 'lid-label',
+    tag: 'Places',
+    summary: 'The lid label as PDF; its link has to be made first',
+    path: BY_ID,
+    query: z.object({ size: z.enum(SIZES, 'field.choose').default('medium') }),
+    ok: { 200: ['application/pdf', 'The label.'] },
+    problems: [409],
+  },
+  async ({ actor, path: { id }, query: { size } }) => {
     const page = await appliancePage(actor, id)
     if (!page) throw new ApiProblem(404, 'not-found', t('register.not-there'))
     const standing = (await inFirm(actor, (tx) => linksOf(tx, actor.firmId, id))).find((l) => l.revokedAt === null)
@@ -27,4 +34,5 @@ export const GET = (request: Request, context: { readonly params: Promise<{ id: 
         'cache-control': 'no-store',
       },
     })
-  })
+  },
+)

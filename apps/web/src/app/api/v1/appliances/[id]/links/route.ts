@@ -1,11 +1,19 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { linkUrl, standingLink } from '@/features/label/links'
-import { apiRoute, pathId } from '@/server/route'
+import { BY_ID, endpoint } from '@/server/endpoint'
 
-/** The link of an appliance's lid label: the one that stands, or a new one. → 200 `{token, url}` */
-export const POST = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const token = await inFirm(actor, (tx) => standingLink(tx, actor, id, new Date().toISOString()))
-    return Response.json({ token, url: linkUrl(token) })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'lid-label-link',
+    tag: 'Places',
+    summary: 'The link of a lid label: the standing one, or a new one',
+    path: BY_ID,
+    may: 'label.print',
+    ok: { 200: [z.object({ token: z.string(), url: z.url() }), 'The link.'] },
+  },
+  async ({ actor, path, now }) => {
+    const token = await inFirm(actor, (tx) => standingLink(tx, actor, path.id, now))
+    return { token, url: linkUrl(token) }
+  },
+)

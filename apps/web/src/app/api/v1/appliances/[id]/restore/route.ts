@@ -1,4 +1,4 @@
 import { applianceRegister } from '@/features/places/server/registers'
-import { restoreRoute } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/features/places/server/routes'
 
-export const POST = restoreRoute(applianceRegister)
+export const POST = restoreEndpoint(applianceRegister, 'appliance')

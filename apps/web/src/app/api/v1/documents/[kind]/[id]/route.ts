@@ -1,1 +1,1 @@
-export { fileRoute as GET } from '@/features/documents/server/routes'
+export { file as GET } from '@/features/documents/server/routes'

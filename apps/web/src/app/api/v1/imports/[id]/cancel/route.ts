@@ -1,1 +1,1 @@
-export { cancelRoute as POST } from '@/features/exchange/server/routes'
+export { cancel as POST } from '@/features/exchange/server/routes'

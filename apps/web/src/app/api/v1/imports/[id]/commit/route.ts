@@ -1,1 +1,1 @@
-export { commitRoute as POST } from '@/features/exchange/server/routes'
+export { commit as POST } from '@/features/exchange/server/routes'

@@ -1,1 +1,1 @@
-export { rowsRoute as GET } from '@/features/exchange/server/routes'
+export { rows as GET } from '@/features/exchange/server/routes'

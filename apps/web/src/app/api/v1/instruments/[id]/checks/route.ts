@@ -1,12 +1,21 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
+import { checkSchema } from '@/features/instruments/schemas'
 import { recordCheck } from '@/features/instruments/server/register'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { answered, BY_ID, endpoint } from '@/server/endpoint'
 
-/** Something that was done to an instrument: a calibration, a zero or bump check, battery, water trap, cell. → 201 */
-export const POST = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const body = await readJson(request)
-    await inFirm(actor, (tx) => recordCheck(tx, actor, id, body, new Date().toISOString()))
-    return Response.json({}, { status: 201 })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'record-check',
+    tag: 'Instruments',
+    summary: 'A calibration, a zero or bump check, battery, water trap, cell',
+    path: BY_ID,
+    may: 'instrument.check',
+    body: checkSchema,
+    ok: { 201: [z.object({}), 'Written down.'] },
+  },
+  async ({ actor, path, body, now }) => {
+    await inFirm(actor, (tx) => recordCheck(tx, actor, path.id, body, now))
+    return answered({}, { status: 201 })
+  },
+)

@@ -1,4 +1,4 @@
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { restoreRoute } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/features/places/server/routes'
 
-export const POST = restoreRoute(instrumentRegister)
+export const POST = restoreEndpoint(instrumentRegister, 'instrument')

@@ -1,11 +1,8 @@
 import { inFirm } from '@/db/client'
 import { endSession } from '@/features/people/server/own'
-import { apiRoute, pathId } from '@/server/route'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-/** Signs one of one's own sessions out. */
-export const DELETE = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => endSession(tx, actor, id))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  { operationId: 'end-session', tag: 'Oneself', summary: 'Signs one session out', path: BY_ID, ok: { 204: DONE } },
+  ({ actor, path }) => inFirm(actor, (tx) => endSession(tx, actor, path.id)),
+)

@@ -1,25 +1,31 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { erasePerson, exportPerson } from '@/features/people/server/personalData'
-import { apiRoute, pathId } from '@/server/route'
+import { answered, BY_ID, DONE, endpoint } from '@/server/endpoint'
+import { attachment } from '@/server/fields'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+export const GET = endpoint(
+  {
+    operationId: 'export-person',
+    tag: 'Personal data',
+    summary: 'Everything kept about a person',
+    path: BY_ID,
+    ok: { 200: [z.looseObject({}), 'Open JSON.'] },
+    problems: [403],
+  },
+  async ({ actor, path: { id }, now }) =>
+    answered(await inFirm(actor, (tx) => exportPerson(tx, actor, id, now)), { headers: attachment(`person-${id}.json`) }),
+)
 
-/** Everything kept about a person, as a file. */
-export const GET = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const data = await inFirm(actor, (tx) => exportPerson(tx, actor, id, new Date().toISOString()))
-    return Response.json(data, {
-      headers: { 'content-disposition': `attachment; filename="person-${id}.json"`, 'cache-control': 'no-store' },
-    })
-  })
-
-/** Erases what is personal of somebody who has left. */
-export const DELETE = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => erasePerson(tx, actor, id, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'erase-person',
+    tag: 'Personal data',
+    summary: 'Erases what is personal of somebody who has left',
+    path: BY_ID,
+    may: 'personal-data.erase',
+    ok: { 204: DONE },
+    problems: [409],
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => erasePerson(tx, actor, path.id, now)),
+)

@@ -1,11 +1,16 @@
 import { inFirm } from '@/db/client'
 import { markMember } from '@/features/people/server/members'
-import { apiRoute, pathId } from '@/server/route'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-/** Takes somebody back into the firm. */
-export const POST = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => markMember(tx, actor, id, false, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'person-returns',
+    tag: 'People',
+    summary: 'Takes somebody back',
+    path: BY_ID,
+    may: 'people.manage',
+    ok: { 204: DONE },
+    problems: [409, 410],
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => markMember(tx, actor, path.id, false, now)),
+)

@@ -1,11 +1,15 @@
 import { inFirm } from '@/db/client'
 import { revokeInvitation } from '@/features/people/server/invitations'
-import { apiRoute, pathId } from '@/server/route'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-/** Takes an invitation back. */
-export const DELETE = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => revokeInvitation(tx, actor, id, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'revoke-invitation',
+    tag: 'People',
+    summary: 'Takes an invitation back',
+    path: BY_ID,
+    may: 'people.manage',
+    ok: { 204: DONE },
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => revokeInvitation(tx, actor, path.id, now)),
+)

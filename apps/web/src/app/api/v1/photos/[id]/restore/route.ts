@@ -1,11 +1,16 @@
 import { inFirm } from '@/db/client'
 import { markPhoto } from '@/features/places/server/photos'
-import { apiRoute, pathId } from '@/server/route'
+import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
-/** Brings a photograph back. */
-export const POST = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => markPhoto(tx, actor, id, false, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const POST = endpoint(
+  {
+    operationId: 'restore-photo',
+    tag: 'Places',
+    summary: 'Brings a photograph back',
+    path: BY_ID,
+    may: 'register.remove',
+    ok: { 204: DONE },
+    problems: [410],
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => markPhoto(tx, actor, path.id, false, now)),
+)

@@ -1,4 +1,4 @@
 import { applianceRegister } from '@/features/places/server/registers'
-import { createRoute } from '@/features/places/server/routes'
+import { createEndpointOnSite } from '@/features/places/server/routes'
 
-export const POST = createRoute(applianceRegister, 'appliances')
+export const POST = createEndpointOnSite(applianceRegister, 'appliance', 'appliances')

@@ -1,25 +1,30 @@
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { eraseContact, exportContact } from '@/features/people/server/personalData'
-import { apiRoute, pathId } from '@/server/route'
+import { answered, BY_ID, DONE, endpoint } from '@/server/endpoint'
+import { attachment } from '@/server/fields'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+export const GET = endpoint(
+  {
+    operationId: 'export-contact',
+    tag: 'Personal data',
+    summary: 'What is kept about a site’s contact',
+    path: BY_ID,
+    may: 'personal-data.erase',
+    ok: { 200: [z.looseObject({}), 'Open JSON.'] },
+  },
+  async ({ actor, path: { id }, now }) =>
+    answered(await inFirm(actor, (tx) => exportContact(tx, actor, id, now)), { headers: attachment(`contact-${id}.json`) }),
+)
 
-/** What is kept about a site's contact, as a file. */
-export const GET = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    const data = await inFirm(actor, (tx) => exportContact(tx, actor, id, new Date().toISOString()))
-    return Response.json(data, {
-      headers: { 'content-disposition': `attachment; filename="contact-${id}.json"`, 'cache-control': 'no-store' },
-    })
-  })
-
-/** Erases the contact for good. */
-export const DELETE = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    await inFirm(actor, (tx) => eraseContact(tx, actor, id, new Date().toISOString()))
-    return new Response(null, { status: 204 })
-  })
+export const DELETE = endpoint(
+  {
+    operationId: 'erase-contact',
+    tag: 'Personal data',
+    summary: 'Erases a site’s contact for good',
+    path: BY_ID,
+    may: 'personal-data.erase',
+    ok: { 204: DONE },
+  },
+  ({ actor, path, now }) => inFirm(actor, (tx) => eraseContact(tx, actor, path.id, now)),
+)

@@ -1,4 +1,4 @@
 import { siteRegister } from '@/features/places/server/registers'
-import { restoreRoute } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/features/places/server/routes'
 
-export const POST = restoreRoute(siteRegister)
+export const POST = restoreEndpoint(siteRegister, 'site')

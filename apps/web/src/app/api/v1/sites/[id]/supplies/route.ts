@@ -1,4 +1,4 @@
 import { supplyRegister } from '@/features/places/server/registers'
-import { createRoute } from '@/features/places/server/routes'
+import { createEndpointOnSite } from '@/features/places/server/routes'
 
-export const POST = createRoute(supplyRegister, 'supplies')
+export const POST = createEndpointOnSite(supplyRegister, 'supply', 'supplies')

@@ -1,4 +1,4 @@
 import { supplyRegister } from '@/features/places/server/registers'
-import { restoreRoute } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/features/places/server/routes'
 
-export const POST = restoreRoute(supplyRegister)
+export const POST = restoreEndpoint(supplyRegister, 'supply')

@@ -1,9 +1,17 @@
+import { confirmationSchema } from '@/features/people/schemas'
 import { confirmByPasscode } from '@/features/people/server/confirm'
-import { apiRoute, pathId, readJson } from '@/server/route'
+import { acceptedSchema } from '@/features/visit/client/post'
+import { BY_ID, endpoint } from '@/server/endpoint'
 
-/** A licensed person confirms work on another's device, by passcode. */
-export const POST = (request: Request, context: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const id = pathId((await context.params).id)
-    return Response.json(await confirmByPasscode(actor, id, await readJson(request), new Date().toISOString()))
-  })
+export const POST = endpoint(
+  {
+    operationId: 'confirm-by-passcode',
+    tag: 'Visits',
+    summary: 'A licensed person confirms work on another’s device',
+    path: BY_ID,
+    body: confirmationSchema,
+    ok: { 200: [acceptedSchema, 'Confirmed.'] },
+    problems: [429],
+  },
+  ({ actor, path, body, now }) => confirmByPasscode(actor, path.id, body, now),
+)

@@ -1,38 +1,48 @@
+import { visitEventSchema } from '@lucerna/core/visit'
+import { z } from 'zod'
 import { inFirm } from '@/db/client'
+import { acceptedSchema } from '@/features/visit/client/post'
 import { appendList, readList } from '@/features/visit/server/append'
 import { loadEvents } from '@/features/visit/server/log'
 import { visitRow } from '@/features/visit/server/row'
-import { ApiProblem } from '@/server/problem'
-import { apiRoute, pathId, readRawJson } from '@/server/route'
-import { t } from '@/messages/all'
+import { BY_ID, endpoint, unreadRaw } from '@/server/endpoint'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
+const storedSchema = z.looseObject({ id: z.uuid(), seq: z.number(), receivedAt: z.string(), authorId: z.string(), type: z.string() })
 
-/** Appends 1–500 events, all or none, idempotent by event id. See docs/api.md. */
-export const POST = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const visitId = pathId((await context.params).id)
-    const list = readList(actor, visitId, await readRawJson(request))
-    return Response.json(
-      await inFirm(actor, (tx) => appendList(tx, actor, list, new Date().toISOString()), undefined, { plans: 'generic' }),
-    )
-  })
+export const POST = endpoint(
+  {
+    operationId: 'append-events',
+    tag: 'Visits',
+    summary: 'Appends events: all or none, idempotent by id',
+    path: BY_ID,
+    body: unreadRaw(z.strictObject({ events: z.array(visitEventSchema).min(1).max(500) })),
+    ok: { 200: [acceptedSchema, 'Accepted, in order.'] },
+    problems: [409],
+  },
+  ({ actor, path, body, now }) => {
+    const list = readList(actor, path.id, body)
+    return inFirm(actor, (tx) => appendList(tx, actor, list, now), undefined, { plans: 'generic' })
+  },
+)
 
-/** The log after a given place: `?after=12`. */
-export const GET = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const visitId = pathId((await context.params).id)
-    const asked = new URL(request.url).searchParams.get('after') ?? '0'
-    const after = Number(asked)
-    if (!/^\d{1,9}$/.test(asked))
-      throw new ApiProblem(422, 'bad-cursor', '"after" is the place of an event in the log: a whole number.', [
-        { path: 'after', message: t('problem.bad-cursor'), code: 'bad-cursor' },
-      ])
-    const events = await inFirm(actor, async (tx) => {
-      await visitRow(tx, actor.firmId, visitId, false)
-      return loadEvents(tx, actor.firmId, visitId, after)
-    })
-    return Response.json({ events }, { headers: { 'cache-control': 'no-store' } })
-  })
+export const GET = endpoint(
+  {
+    operationId: 'list-events',
+    tag: 'Visits',
+    summary: 'Events as stored, in order',
+    path: BY_ID,
+    query: z.object({
+      after: z
+        .string()
+        .regex(/^\d{1,9}$/, 'problem.bad-place')
+        .default('0')
+        .meta({ description: 'The place in the log after which to begin: a whole number.' }),
+    }),
+    ok: { 200: [z.object({ events: z.array(storedSchema) }), 'The log.'] },
+  },
+  ({ actor, path: { id }, query }) =>
+    inFirm(actor, async (tx) => {
+      await visitRow(tx, actor.firmId, id, false)
+      return { events: await loadEvents(tx, actor.firmId, id, Number(query.after)) }
+    }),
+)

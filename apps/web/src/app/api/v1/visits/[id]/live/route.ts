@@ -1,22 +1,25 @@
+import { z } from 'zod'
 import { visitStream } from '@/features/visit/server/live'
+import { BY_ID, endpoint } from '@/server/endpoint'
 import { isId } from '@/server/isId'
-import { apiRoute, pathId } from '@/server/route'
 
-interface Context {
-  readonly params: Promise<{ id: string }>
-}
-
-/** Server-sent events of a visit: `?device=` names the device that listens, so that the others can say how many there are. */
-export const GET = (request: Request, context: Context): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    const visitId = pathId((await context.params).id)
-    const device = new URL(request.url).searchParams.get('device')
-    const stream = await visitStream(actor, visitId, device !== null && isId(device) ? device : null, request.signal)
-    return new Response(stream, {
+export const GET = endpoint(
+  {
+    operationId: 'listen-to-visit',
+    tag: 'Visits',
+    summary: 'Server-sent events: `log` with the newest place, `devices` with how many have it open',
+    path: BY_ID,
+    query: z.object({
+      device: z.string().optional().meta({ description: 'The id of the device that listens, so that the others can count it.' }),
+    }),
+    ok: { 200: ['text/event-stream', 'A stream.'] },
+  },
+  async ({ actor, path, query: { device }, request }) =>
+    new Response(await visitStream(actor, path.id, device !== undefined && isId(device) ? device : null, request.signal), {
       headers: {
         'content-type': 'text/event-stream; charset=utf-8',
         'cache-control': 'no-cache, no-transform',
         'x-accel-buffering': 'no',
       },
-    })
-  })
+    }),
+)

@@ -1,9 +1,15 @@
+import { z } from 'zod'
 import { remember } from '@/features/workings/server/memory'
-import { apiRoute, readJson } from '@/server/route'
+import { DONE, endpoint, unread } from '@/server/endpoint'
 
-/** Keeps what this person typed last, so that it stands there the next time. */
-export const PUT = (request: Request, { params }: { readonly params: Promise<{ id: string }> }): Promise<Response> =>
-  apiRoute(request, async (actor) => {
-    await remember(actor, (await params).id, await readJson(request), new Date().toISOString())
-    return new Response(null, { status: 204 })
-  })
+export const PUT = endpoint(
+  {
+    operationId: 'remember-working',
+    tag: 'Workings',
+    summary: 'Keeps what one typed last, for the next time',
+    path: z.object({ id: z.string() }),
+    body: unread(z.record(z.string(), z.unknown())),
+    ok: { 204: DONE },
+  },
+  ({ actor, path, body, now }) => remember(actor, path.id, body, now),
+)

@@ -1,1 +1,1 @@
-export { moveRoute as POST } from '@/features/documents/server/routes'
+export { move as POST } from '@/features/documents/server/routes'

@@ -1,3 +1,3 @@
-import { draftRoutes } from '@/features/documents/server/routes'
+import { draft } from '@/features/documents/server/routes'
 
-export const { GET, POST, PUT, DELETE } = draftRoutes
+export const { GET, POST, PUT, DELETE } = draft

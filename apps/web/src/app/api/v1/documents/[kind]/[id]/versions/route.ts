@@ -1,1 +1,1 @@
-export { issueRoute as POST } from '@/features/documents/server/routes'
+export { issue as POST } from '@/features/documents/server/routes'

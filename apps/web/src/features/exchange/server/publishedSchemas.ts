@@ -1,0 +1,22 @@
+import { CARD_FILE, FAULT_MAP_FILE, PRACTICE_FILE, schemaOf } from '@lucerna/core/formats'
+import { PLACES_FILE } from '../placesFile'
+
+const PUBLISHED: Readonly<Record<string, () => object>> = {
+  'card-1.json': () => schemaOf(CARD_FILE),
+  'practice-1.json': () => schemaOf(PRACTICE_FILE),
+  'fault-map-1.json': () => schemaOf(FAULT_MAP_FILE),
+  'places-1.json': () => schemaOf(PLACES_FILE),
+}
+export const SCHEMA_NAMES = Object.keys(PUBLISHED)
+
+/** The JSON Schemas of the open formats; public, so that other programs can check what they write. */
+export async function schemaRoute(_request: Request, context: { readonly params: Promise<{ name: string }> }): Promise<Response> {
+  const { name } = await context.params
+  const schema = Object.hasOwn(PUBLISHED, name) ? PUBLISHED[name] : undefined
+  if (!schema)
+    return Response.json(
+      { type: 'about:blank', title: 'not-found', status: 404, detail: `Published are ${SCHEMA_NAMES.join(', ')}.` },
+      { status: 404 },
+    )
+  return Response.json(schema(), { headers: { 'content-type': 'application/schema+json', 'cache-control': 'public, max-age=3600' } })
+}

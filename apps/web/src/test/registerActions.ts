@@ -1,0 +1,93 @@
+import { v7 as uuidv7 } from 'uuid'
+import { gasSupply } from '@/db/schema'
+import { type Action, ALL, WRITE, REMOVE, LEAD, none } from './actions'
+import { aFollowUp, aPhoto, aPicture, applianceBody, place, siteBody, supplyBody } from './apiWorld'
+import { ownerDb } from './world'
+
+export const REGISTER_ACTIONS: readonly Action[] = [
+  { method: 'GET', route: 'search', may: ALL, ok: 200, other: 200, prepare: async () => ({ query: '?q=larch' }) },
+  { method: 'GET', route: 'sites', may: ALL, ok: 200, other: 200, prepare: none },
+  { method: 'POST', route: 'sites', may: WRITE, ok: 201, other: 201, prepare: async () => ({ body: siteBody() }) },
+  { method: 'GET', route: 'sites/[id]', may: ALL, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },
+  {
+    method: 'PUT',
+    route: 'sites/[id]',
+    may: WRITE,
+    ok: 200,
+    prepare: async () => ({ id: (await place()).siteId, body: siteBody(), version: 1 }),
+  },
+  { method: 'DELETE', route: 'sites/[id]', may: REMOVE, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },
+  { method: 'POST', route: 'sites/[id]/restore', may: REMOVE, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },
+  {
+    method: 'POST',
+    route: 'sites/[id]/supplies',
+    may: WRITE,
+    ok: 201,
+    prepare: async () => ({ id: (await place()).siteId, body: supplyBody }),
+  },
+  {
+    method: 'POST',
+    route: 'sites/[id]/appliances',
+    may: WRITE,
+    ok: 201,
+    prepare: async () => {
+      const made = await place()
+      return { id: made.siteId, body: { ...applianceBody(made.supplyId), cardVersion: made.cardVersion } }
+    },
+  },
+  { method: 'GET', route: 'sites/[id]/contact', may: LEAD, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },
+  { method: 'DELETE', route: 'sites/[id]/contact', may: LEAD, ok: 204, prepare: async () => ({ id: (await place()).siteId }) },
+  { method: 'GET', route: 'supplies/[id]', may: ALL, ok: 200, prepare: async () => ({ id: (await place()).supplyId }) },
+  {
+    method: 'PUT',
+    route: 'supplies/[id]',
+    may: WRITE,
+    ok: 200,
+    prepare: async () => ({ id: (await place()).supplyId, body: supplyBody, version: 1 }),
+  },
+  {
+    method: 'DELETE',
+    route: 'supplies/[id]',
+    may: REMOVE,
+    ok: 200,
+    prepare: async () => {
+      const { firmId, siteId } = await place()
+      const id = uuidv7()
+      await ownerDb.insert(gasSupply).values({ id, firmId, siteId, gas: 'propane', regulatorOwner: 'technician' })
+      return { id }
+    },
+  },
+  { method: 'POST', route: 'supplies/[id]/restore', may: REMOVE, ok: 200, prepare: async () => ({ id: (await place()).supplyId }) },
+  { method: 'GET', route: 'appliances', may: ALL, ok: 200, other: 200, prepare: none },
+  { method: 'GET', route: 'appliances/[id]', may: ALL, ok: 200, prepare: async () => ({ id: (await place()).applianceId }) },
+  {
+    method: 'PUT',
+    route: 'appliances/[id]',
+    may: WRITE,
+    ok: 200,
+    prepare: async () => {
+      const made = await place()
+      return { id: made.applianceId, version: 1, body: { ...applianceBody(made.supplyId), cardVersion: made.cardVersion } }
+    },
+  },
+  { method: 'DELETE', route: 'appliances/[id]', may: REMOVE, ok: 200, prepare: async () => ({ id: (await place()).applianceId }) },
+  { method: 'POST', route: 'appliances/[id]/restore', may: REMOVE, ok: 200, prepare: async () => ({ id: (await place()).applianceId }) },
+  {
+    method: 'POST',
+    route: 'photos',
+    may: WRITE,
+    ok: 201,
+    prepare: async () => ({ query: `?siteId=${(await place()).siteId}`, body: await aPicture() }),
+  },
+  { method: 'GET', route: 'photos/[id]', may: ALL, ok: 410, prepare: aPhoto },
+  { method: 'DELETE', route: 'photos/[id]', may: REMOVE, ok: 204, prepare: aPhoto },
+  { method: 'POST', route: 'photos/[id]/restore', may: REMOVE, ok: 204, prepare: aPhoto },
+  {
+    method: 'PUT',
+    route: 'follow-ups/[id]',
+    may: ['lead', 'technician'],
+    ok: 204,
+    prepare: async () => ({ ...(await aFollowUp()), body: { note: 'mended' } }),
+  },
+  { method: 'DELETE', route: 'follow-ups/[id]', may: ['lead', 'technician'], ok: 204, prepare: aFollowUp },
+]
