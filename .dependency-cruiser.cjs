@@ -52,6 +52,13 @@ module.exports = {
       to: { path: '^apps/web/src/(features|seed|commands|app)/' },
     },
     {
+      name: 'features-have-two-doors',
+      comment: 'A feature reaches another through its index.ts (browser) or server/index.ts; app/ routes and may enter where it likes.',
+      severity: 'error',
+      from: { path: '^apps/web/src/features/([^/]+)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/features/[^/]+/', pathNot: '^apps/web/src/features/($1/|[^/]+/(server/)?index\\.ts$)' },
+    },
+    {
       name: 'the-database-knows-no-server',
       severity: 'error',
       from: { path: '^apps/web/src/db/', pathNot: '\\.test\\.tsx?$' },

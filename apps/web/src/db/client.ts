@@ -1,5 +1,6 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import { drizzle } from 'drizzle-orm/postgres-js'
+import type { PgDialect } from 'drizzle-orm/pg-core'
+import { drizzle, PostgresJsSession, PostgresJsTransaction } from 'drizzle-orm/postgres-js'
 import postgres from 'postgres'
 import { env } from '@/env'
 import * as schema from './schema'
@@ -25,6 +26,19 @@ function preparing<S extends postgres.Sql | postgres.TransactionSql>(sql: S): S 
   return sql
 }
 
+/** Ends of transactions that nobody waited for. */
+const leaving = new Set<Promise<void>>()
+
+/** A pool that is ended waits for them: the driver would wait for a connection given back to it after its end for good. */
+function endingLast(client: postgres.Sql): postgres.Sql {
+  const end = client.end.bind(client)
+  client.end = async (...how) => {
+    await Promise.all(leaving)
+    return end(...how)
+  }
+  return client
+}
+
 /** What the database ends by itself, ms: a query that runs on, a transaction that nobody goes on with, a wait for a row. */
 interface Limits {
   readonly statement_timeout?: number
@@ -35,7 +49,9 @@ const SERVING: Limits = { statement_timeout: 30_000, idle_in_transaction_session
 
 /** A pool of connections that speaks our schema. Timestamps stay text: the core wants ISO strings, not Date objects. */
 export const connect = (url: string, max = 10, limits: Limits = {}) => {
-  const client = preparing(postgres(url, { max, onnotice: () => {}, connect_timeout: 5, connection: { ...PLANNING, ...limits } }))
+  const client = endingLast(
+    preparing(postgres(url, { max, onnotice: () => {}, connect_timeout: 5, connection: { ...PLANNING, ...limits } })),
+  )
   return { client, db: drizzle(client, { schema, casing: 'snake_case' }) }
 }
 
@@ -96,6 +112,47 @@ export function inFirm<T>(
       return result
     }),
   )
+}
+
+/**
+ * The same for work that only reads: its questions go out behind the beginning of the transaction without waiting for it, and the answer does not wait
+ * for the end. So a page that asks everything it needs together costs one round trip.
+ *
+ * @throws whatever the work throws; writing is refused by the database (25006).
+ */
+export async function readFirm<T>(scope: Scope, work: (tx: Transaction) => Promise<T>, db: Database = database()): Promise<T> {
+  mayConnect(db)
+  const line = preparing(await db.$client.reserve())
+  const send = (text: string, values: never[] = []) => {
+    const sent = line.unsafe(text, values).execute()
+    sent.catch(() => undefined)
+    return sent
+  }
+  void send('begin read only')
+  void send(`select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true)`, [
+    scope.firmId,
+    scope.userId,
+  ] as never[])
+  try {
+    return await held.run(db, () => work(readingOn(line, db)))
+  } finally {
+    const release = () => {
+      leaving.delete(left)
+      line.release()
+    }
+    const left: Promise<void> = send('rollback').then(release, release)
+    leaving.add(left)
+  }
+}
+
+/** Our queries on a reserved connection; they share the pool's names of columns and tables. */
+function readingOn(line: postgres.ReservedSql, db: Database): Transaction {
+  const { dialect, session } = db as unknown as { dialect: PgDialect; session: { schema: never; options: object } }
+  return new PostgresJsTransaction(
+    dialect,
+    new PostgresJsSession(line, dialect, session.schema, session.options) as never,
+    session.schema,
+  ) as never
 }
 
 /** The driver's own handle of a transaction: what is executed on it goes out before whatever is asked later. */

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
-import { visitDevice } from '@/db/schema'
+import { readFirm } from './client'
+import { firm, site, visitDevice } from './schema'
 import { actorNamed, appDb, closeAll, inside, newVisit, ownerDb } from '@/test/world'
 
 let maren: Actor
@@ -111,4 +112,26 @@ test('the firm of one transaction does not leak into the next on the same connec
     await inside(i % 2 ? maren : ruben, async (tx) => tx.execute(sql`select 1`))
     expect(await countIn((q) => appDb.execute(q), 'site')).toBe(0)
   }
+})
+
+describe('work that only reads', () => {
+  test('sees its own firm, asks many things together, and may not write', async () => {
+    const own = await readFirm(
+      maren,
+      (tx) => Promise.all([tx.select({ id: firm.id }).from(firm), tx.select({ name: site.name }).from(site)]),
+      appDb,
+    )
+    expect(own[0]).toEqual([{ id: maren.firmId }])
+    expect(own[1].map((s) => s.name)).toContain('11 Quarry Row')
+    await expect(readFirm(maren, (tx) => tx.update(site).set({ name: 'x' }), appDb)).rejects.toMatchObject({
+      cause: expect.objectContaining({ code: '25006' }),
+    })
+    // The connection that was refused goes back to the pool clean.
+    const many = await Promise.all([...Array(30)].map(() => readFirm(ruben, (tx) => tx.select({ id: firm.id }).from(firm), appDb)))
+    expect(new Set(many.flat().map((f) => f.id))).toEqual(new Set([ruben.firmId]))
+  })
+
+  test('keeps its connection to itself while it runs: a second one inside is a mistake that is told', async () => {
+    await expect(readFirm(maren, () => readFirm(maren, () => Promise.resolve(1), appDb), appDb)).rejects.toThrow(/second connection/)
+  })
 })

@@ -7,7 +7,8 @@ import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started }
 import { listSites } from './places/server/lists'
 import { appliancePage } from './places/server/pages'
 import { reportOf } from './report/queries'
-import { openVisitOf, visitsOfDay } from './today/queries'
+import { visitsOfDay } from './today/server/day'
+import { openVisitOf } from './visit/server'
 import { createVisit, newVisitSchema } from './visit/server/create'
 
 let maren: Actor

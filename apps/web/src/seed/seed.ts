@@ -115,6 +115,7 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           licenceNumber: technician.licence,
           licenceUntil: null,
           units: null,
+          practiceUnits: practice.units,
           farViewTones: false,
           chosenDialect: null,
           dialect: 'en-GB',

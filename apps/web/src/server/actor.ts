@@ -7,7 +7,7 @@ import { env } from '@/env'
 import { requestReader } from '@/ui/dialect'
 import { signedToken } from './signedToken'
 
-export { type Actor, unitsFor } from './actorOf'
+export { type Actor, unitsFor, unitsOf } from './actorOf'
 
 const currentSession = cache(async () => auth().api.getSession({ headers: await headers() }))
 

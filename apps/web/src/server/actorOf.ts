@@ -14,12 +14,17 @@ export interface Actor extends Scope {
   readonly licenceUntil: string | null
   /** The units this person wants to see, whatever the practice says; null follows the practice. */
   readonly units: Units | null
+  /** What the firm's practice counts in. */
+  readonly practiceUnits: Units
   readonly farViewTones: boolean
   /** The dialect this person chose; null follows the practice profile of the firm. */
   readonly chosenDialect: Dialect | null
   /** The dialect that the program speaks to this person. */
   readonly dialect: Dialect
 }
+
+/** The units to show to somebody where no site says otherwise. */
+export const unitsOf = (actor: Pick<Actor, 'units' | 'practiceUnits'>): Units => actor.units ?? actor.practiceUnits
 
 /** The units to show to somebody under a practice. */
 export const unitsFor = (actor: Pick<Actor, 'units'>, practice: Units): Units => actor.units ?? practice
@@ -48,6 +53,7 @@ async function actingPerson(byUser: string | null, byToken: string | null, db: P
 
 const actorFrom = (row: ActingRow, now: string): Actor => {
   const chosenDialect = isDialect(row.dialect) ? row.dialect : null
+  const practiceUnits = row.practice_units === 'imperial' ? 'imperial' : 'metric'
   return {
     userId: row.user_id,
     firmId: row.firm_id,
@@ -58,9 +64,10 @@ const actorFrom = (row: ActingRow, now: string): Actor => {
     licenceNumber: row.licence_number,
     licenceUntil: row.licence_until,
     units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
+    practiceUnits,
     farViewTones: row.far_view_tones,
     chosenDialect,
-    dialect: chosenDialect ?? dialectOfUnits(row.practice_units === 'imperial' ? 'imperial' : 'metric'),
+    dialect: chosenDialect ?? dialectOfUnits(practiceUnits),
   }
 }
 

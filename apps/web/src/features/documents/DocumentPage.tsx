@@ -1,10 +1,9 @@
 import { differences } from '@lucerna/core/appliance'
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
-import { openVisitOf } from '@/features/today/queries'
-import { requireActor } from '@/server/actor'
+import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
-import { Frame } from '@/features/frame/Frame'
+import { Frame } from '@/features/frame'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/documents'
 import { DocumentEditor } from './DocumentEditor'
@@ -15,7 +14,7 @@ import { DocumentView } from './parts/DocumentView'
 import { Findings } from './parts/Findings'
 import { MoveAppliances } from './parts/MoveAppliances'
 import { Versions } from './parts/Versions'
-import { documentPage, draftPage, numberIn, shippedBeside, unitsOf } from './server/pages'
+import { documentPage, draftPage, numberIn, shippedBeside } from './server/pages'
 import type { Row } from './spec'
 
 const nameOf = (kind: DocumentKind, d: Row): string =>
@@ -35,7 +34,7 @@ export async function DocumentPage({
   const actor = await requireActor(`${path}/${id}`)
   const page = await documentPage(actor, kind, id, numberIn(query.version), numberIn(query.against))
   if (!page) notFound()
-  const units = await unitsOf(actor)
+  const units = unitsOf(actor)
   const { document, other, versions, newest } = page
   const shipped = kind === 'practice' ? shippedBeside(document) : null
   const againstShipped = query.against === 'shipped' && shipped
@@ -43,13 +42,7 @@ export async function DocumentPage({
   const findings = examine(kind, document)
   const compared = againstShipped ? shipped : other
   return (
-    <Frame
-      title={nameOf(kind, document)}
-      subtitle={t('doc.version', { version: document.version })}
-      here="more"
-      person={actor}
-      openVisitId={await openVisitOf(actor)}
-    >
+    <Frame title={nameOf(kind, document)} subtitle={t('doc.version', { version: document.version })} here="more" person={actor}>
       <div className="mx-auto grid max-w-6xl gap-8 p-4 lg:grid-cols-[1fr_20rem] lg:py-8">
         <div className="min-w-0">
           <div className="no-print mb-5 flex flex-wrap items-center gap-3">
@@ -146,14 +139,13 @@ export async function EditPage({ kind, id }: { readonly kind: DocumentKind; read
       subtitle={t('doc.draft-of', { version: Number(page.draft.data.version) })}
       here="more"
       person={actor}
-      openVisitId={await openVisitOf(actor)}
     >
       <DocumentEditor
         kind={kind}
         id={id}
         draft={{ data: page.draft.data, version: page.draft.version, basedOn: page.draft.basedOn }}
         base={page.base}
-        units={await unitsOf(actor)}
+        units={unitsOf(actor)}
       />
     </Frame>
   )

@@ -1,6 +1,6 @@
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import type { Quantity } from '@lucerna/core/units'
-import { METER_KINDS } from '@/features/places/schemas'
+import { METER_KINDS } from '@/features/places'
 
 /** The registers as tables: one list of columns is the CSV's header, its reading and its writing, and the documentation. */
 export interface Column {

@@ -1,6 +1,6 @@
 import type { FileFormat } from '@lucerna/core/formats'
 import { z } from 'zod'
-import { applianceSchema, siteSchema, supplySchema } from '@/features/places/schemas'
+import { applianceSchema, siteSchema, supplySchema } from '@/features/places'
 
 /** Whole places as one document: sites with their supplies and appliances, by their own ids. */
 const placesSchema = z.strictObject({

@@ -1,9 +1,10 @@
-import { Calculator, CalendarDays, Ellipsis, Flame, House } from 'lucide-react'
+import { Calculator, CalendarDays, Ellipsis, House } from 'lucide-react'
 import Link from 'next/link'
-import type { ReactNode } from 'react'
-import { KeepPage } from '@/features/offline/KeepPage'
-import { Palette } from '@/features/search/Palette'
+import { Fragment, type ReactNode } from 'react'
+import { KeepPage } from '@/features/offline'
+import { Palette } from '@/features/search'
 import { Mark } from '@/ui/Mark'
+import { OpenVisitLink } from './OpenVisit'
 import { PersonMenu } from './PersonMenu'
 import { t } from '@/messages/shell'
 
@@ -14,19 +15,20 @@ export interface FrameProps {
   readonly subtitle?: string | undefined
   readonly here: Place
   readonly person: { readonly name: string; readonly role: string; readonly heldRole?: string | undefined; readonly firmName: string }
-  /** The visit one is in, or the one left open: the bar leads back to it. */
-  readonly openVisitId?: string | null | undefined
   /** Beside the title on the right: state of the log, actions. */
   readonly right?: ReactNode
   readonly children: ReactNode
 }
 
+const deskLink = (here: boolean) => `btn btn-ghost text-base btn-sm ${here ? 'bg-base-300 text-base-content' : 'text-primary'}`
+const phoneLink = (here: boolean) =>
+  `flex min-h-16 flex-1 flex-col items-center justify-center gap-1 border-t-2 text-xs ${here ? 'border-primary font-semibold text-primary' : 'border-transparent quiet'}`
+
 /** The frame of every signed-in page: mark and title above, navigation above on a desk and below on a phone. */
-export function Frame({ title, subtitle, here, person, openVisitId, right, children }: FrameProps) {
+export function Frame({ title, subtitle, here, person, right, children }: FrameProps) {
   const places = [
     { id: 'today', href: '/today', icon: CalendarDays },
     { id: 'places', href: '/sites', icon: House },
-    ...(openVisitId ? [{ id: 'visit', href: `/visits/${openVisitId}`, icon: Flame } as const] : []),
     { id: 'workings', href: '/calculators', icon: Calculator },
   ] as const
   return (
@@ -44,14 +46,12 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
         </div>
         <nav aria-label={t('frame.nav')} className="ml-auto hidden items-center gap-1 lg:flex">
           {places.map((p) => (
-            <Link
-              key={p.id}
-              href={p.href}
-              aria-current={here === p.id ? 'page' : undefined}
-              className={`btn btn-ghost text-base btn-sm ${here === p.id ? 'bg-base-300 text-base-content' : 'text-primary'}`}
-            >
-              {t(`nav.${p.id}`)}
-            </Link>
+            <Fragment key={p.id}>
+              {p.id === 'workings' && <OpenVisitLink here={here === 'visit'} className={deskLink(here === 'visit')} />}
+              <Link href={p.href} aria-current={here === p.id ? 'page' : undefined} className={deskLink(here === p.id)}>
+                {t(`nav.${p.id}`)}
+              </Link>
+            </Fragment>
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-3 lg:ml-2">
@@ -68,15 +68,13 @@ export function Frame({ title, subtitle, here, person, openVisitId, right, child
       </main>
       <nav aria-label={t('frame.nav')} className="no-print fixed inset-x-0 bottom-0 z-20 flex border-t hairline bg-base-200 lg:hidden">
         {[...places, { id: 'more', href: '/more', icon: Ellipsis } as const].map((p) => (
-          <Link
-            key={p.id}
-            href={p.href}
-            aria-current={here === p.id ? 'page' : undefined}
-            className={`flex min-h-16 flex-1 flex-col items-center justify-center gap-1 border-t-2 text-xs ${here === p.id ? 'border-primary font-semibold text-primary' : 'border-transparent quiet'}`}
-          >
-            <p.icon size={20} aria-hidden="true" />
-            {t(`nav.${p.id}`)}
-          </Link>
+          <Fragment key={p.id}>
+            {p.id === 'workings' && <OpenVisitLink here={here === 'visit'} className={phoneLink(here === 'visit')} withIcon />}
+            <Link href={p.href} aria-current={here === p.id ? 'page' : undefined} className={phoneLink(here === p.id)}>
+              <p.icon size={20} aria-hidden="true" />
+              {t(`nav.${p.id}`)}
+            </Link>
+          </Fragment>
         ))}
       </nav>
     </div>

@@ -1,9 +1,7 @@
 import { inFirm } from '@/db/client'
-import { unitsOf } from '@/features/documents/server/pages'
-import { listMembers } from '@/features/people/server/members'
-import { openVisitOf } from '@/features/today/queries'
-import type { Actor } from '@/server/actor'
-import { Frame } from '@/features/frame/Frame'
+import { listMembers } from '@/features/people/server'
+import { type Actor, unitsOf } from '@/server/actor'
+import { Frame } from '@/features/frame'
 import { InstrumentForm } from './InstrumentForm'
 import type { InstrumentFields } from './schemas'
 
@@ -23,14 +21,14 @@ export async function FormFrame({
 }) {
   const members = await inFirm(actor, (tx) => listMembers(tx, actor, new Date().toISOString()))
   return (
-    <Frame title={title} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={title} here="more" person={actor}>
       <div className="mx-auto max-w-3xl p-4 lg:py-8">
         <InstrumentForm
           id={id}
           first={fields}
           version={version}
           people={members.map((m) => ({ value: m.userId, label: m.name }))}
-          units={await unitsOf(actor)}
+          units={unitsOf(actor)}
         />
       </div>
     </Frame>

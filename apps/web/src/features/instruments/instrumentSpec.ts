@@ -1,5 +1,5 @@
 import { CHANNELS, INSTRUMENT_KINDS } from '@lucerna/core/measure'
-import type { FieldSpec, Option } from '@/features/documents/spec'
+import type { FieldSpec, Option } from '@/features/documents'
 import '@/messages/instruments'
 import { wordsFor } from '@/ui/words'
 import { channelUnit } from './channels'

@@ -1,6 +1,6 @@
 import type { MeasurandId } from '@lucerna/core/measure'
-import { isKnown, rateLabel } from '@/features/places/appliance/labels'
-import type { AppliancePage } from '@/features/places/server/pages'
+import { isKnown, rateLabel } from '@/features/places'
+import type { AppliancePage } from '@/features/places/server'
 import { dateAt, plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'
 import { emergencyNumber } from '@/ui/emergency'

@@ -7,7 +7,7 @@ import { forgetPages } from './keepPage'
 export function ForgetDevice() {
   useEffect(() => {
     void forgetPages()
-    void import('@/features/visit/client/queue').then(({ forgetLogs }) => forgetLogs())
+    void import('@/features/visit').then(({ forgetLogs }) => forgetLogs())
   }, [])
   return null
 }

@@ -10,8 +10,8 @@ import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS } from '@/ui/q
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
-import { useEntry } from './client/useEntry'
-import { EntryForm, Part, toldSaved } from './parts/EntryForm'
+import { useEntry } from '@/ui/entry/useEntry'
+import { EntryForm, Part, toldSaved } from '@/ui/entry/EntryForm'
 import { type ApplianceFields, applianceSchema, type SafetyRow } from './schemas'
 
 interface SafetyDraft {

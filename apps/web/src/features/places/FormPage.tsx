@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react'
-import { openVisitOf } from '@/features/today/queries'
 import type { Actor } from '@/server/actor'
-import { Frame } from '@/features/frame/Frame'
+import { Frame } from '@/features/frame'
 
 /** The frame of a page that holds one form. */
 export async function FormPage({
@@ -16,7 +15,7 @@ export async function FormPage({
   readonly children: ReactNode
 }) {
   return (
-    <Frame title={title} subtitle={subtitle} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={title} subtitle={subtitle} here="places" person={actor}>
       <div className="mx-auto max-w-4xl p-4 lg:py-8">{children}</div>
     </Frame>
   )

@@ -9,8 +9,8 @@ import { unitSymbol } from '@/ui/figures'
 import { REGISTER_UNITS } from '@/ui/quantityText'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
-import { useEntry } from './client/useEntry'
-import { EntryForm, Part, toldSaved } from './parts/EntryForm'
+import { useEntry } from '@/ui/entry/useEntry'
+import { EntryForm, Part, toldSaved } from '@/ui/entry/EntryForm'
 import { type SiteFields, siteSchema } from './schemas'
 
 type Draft = Record<keyof SiteFields, string>

@@ -1,6 +1,6 @@
 'use client'
 
-import { useNewVisit } from '@/features/places/client/useNewVisit'
+import { useNewVisit } from '@/features/places'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/report'
 

@@ -2,8 +2,8 @@ import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { report, user, visit } from '@/db/schema'
-import { reportFacts } from '@/features/visit/server/freeze'
-import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server/load'
+import { reportFacts } from '@/features/visit/server'
+import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server'
 import type { Actor } from '@/server/actor'
 
 export interface ShownReport {

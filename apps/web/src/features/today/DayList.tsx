@@ -1,6 +1,6 @@
 import Link from 'next/link'
-import { followUpText } from '@/features/places/followUpText'
-import { type Briefing, type DayVisit } from '@/features/today/queries'
+import { followUpText } from '@/features/places'
+import { type Briefing, type DayVisit } from './server/day'
 import { dateAt, timeAt } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'

@@ -1,12 +1,12 @@
 import { licenceState } from '@lucerna/core/visit'
 import Link from 'next/link'
-import { inFirm } from '@/db/client'
-import { listMembers } from '@/features/people/server/members'
-import { followUpText } from '@/features/places/followUpText'
-import { oldestFollowUps } from '@/features/places/server/followUps'
-import { AssignVisit } from '@/features/today/AssignVisit'
-import { Desk, DeskList } from '@/features/today/Desk'
-import { calibrationsDue, dueUnplanned, sendable, unassignedVisits, unconfirmedVisits } from '@/features/today/queries'
+import { readFirm } from '@/db/client'
+import { listMembers, sendable } from '@/features/people/server'
+import { followUpText } from '@/features/places'
+import { oldestFollowUps } from '@/features/places/server'
+import { AssignVisit } from './AssignVisit'
+import { Desk, DeskList } from './Desk'
+import { calibrationsDue, dueUnplanned, type InstrumentDue, unassignedVisits, unconfirmedVisits } from './server/waiting'
 import { type Actor } from '@/server/actor'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
@@ -17,9 +17,16 @@ import { wordsFor } from '@/ui/words'
 const SOON_DAYS = 45
 
 /** What stands against the person's own work: a licence that lapses, an instrument out of calibration. */
-export async function Warnings({ actor, now }: { readonly actor: Actor; readonly now: Date }) {
+export function Warnings({
+  actor,
+  now,
+  instruments,
+}: {
+  readonly actor: Actor
+  readonly now: Date
+  readonly instruments: readonly InstrumentDue[]
+}) {
   const licence = licenceState(actor.heldRole, actor.licenceUntil, now.toISOString())
-  const instruments = await calibrationsDue(actor, now, 30, actor.userId)
   const said = [
     licence === 'lapsed' && t('today.licence-lapsed', { until: plainDate(actor.licenceUntil ?? '') }),
     licence === 'missing' && t('today.licence-missing'),
@@ -44,13 +51,17 @@ export async function Warnings({ actor, now }: { readonly actor: Actor; readonly
 }
 
 /** What waits for a lead: work to confirm, licences and calibrations that lapse, what is left to do longest. */
-export async function LeadDesk({ actor, now }: { readonly actor: Actor; readonly now: Date }) {
+export const leadDeskOf = async (actor: Actor, now: Date) => {
   const [waiting, members, instruments, open] = await Promise.all([
     unconfirmedVisits(actor),
-    inFirm(actor, (tx) => listMembers(tx, actor, now.toISOString())),
+    readFirm(actor, (tx) => listMembers(tx, actor, now.toISOString())),
     calibrationsDue(actor, now, SOON_DAYS),
-    inFirm(actor, (tx) => oldestFollowUps(tx, actor.firmId, 6)),
+    readFirm(actor, (tx) => oldestFollowUps(tx, actor.firmId, 6)),
   ])
+  return { waiting, members, instruments, open }
+}
+
+export function LeadDesk({ waiting, members, instruments, open }: Awaited<ReturnType<typeof leadDeskOf>>) {
   const licences = members.filter((m) => !m.leftAt && ['lapsed', 'missing', 'soon'].includes(m.licence))
   if (waiting.length + licences.length + instruments.length + open.length === 0)
     return (
@@ -109,9 +120,13 @@ export async function LeadDesk({ actor, now }: { readonly actor: Actor; readonly
 }
 
 /** What waits for whoever plans: visits nobody goes to, services that fall due with nothing planned. */
-export async function PlannerDesk({ actor, now }: { readonly actor: Actor; readonly now: Date }) {
+export const plannerDeskOf = async (actor: Actor, now: Date) => {
   const today = now.toISOString().slice(0, 10)
   const [unassigned, due, people] = await Promise.all([unassignedVisits(actor), dueUnplanned(actor, today, SOON_DAYS, 12), sendable(actor)])
+  return { now, unassigned, due, people }
+}
+
+export function PlannerDesk({ now, unassigned, due, people }: Awaited<ReturnType<typeof plannerDeskOf>>) {
   return (
     <Desk title={t('desk.planning')}>
       <section>

@@ -13,7 +13,7 @@ import {
   VisitFold,
 } from '@lucerna/core/visit'
 import { useCallback, useMemo, useState } from 'react'
-import { Frame } from '@/features/frame/Frame'
+import { Frame, useOpenVisit } from '@/features/frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
 import { t } from '@/messages/visit'
@@ -102,6 +102,7 @@ export function VisitScreen(props: VisitScreenProps) {
   const [dangerLeft, setDangerLeft] = useState<string | null>(null)
   const [signInLater, setSignInLater] = useState(0)
   useWakeLock(visit.status === 'open')
+  useOpenVisit(visitId, visit.status)
 
   const allSent = log.waitingCount === 0 && photos.queued.every((p) => p.parked)
   useKeys({
@@ -189,7 +190,6 @@ export function VisitScreen(props: VisitScreenProps) {
         subtitle={subtitle}
         here="visit"
         person={actor}
-        openVisitId={visitId}
         right={
           <LogState log={log} photos={photos} devices={devices} onParked={() => setOpen('parked')} onSignIn={() => setSignInLater(0)} />
         }

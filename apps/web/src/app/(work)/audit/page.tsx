@@ -2,7 +2,6 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { AUDIT_PAGE, listAudit } from '@/features/people/server/auditLog'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
@@ -36,7 +35,7 @@ export default async function AuditPage({ searchParams }: { readonly searchParam
   const { before } = await searchParams
   const entries = await inFirm(actor, (tx) => listAudit(tx, actor, before && isId(before) ? before : undefined))
   return (
-    <Frame title={t('nav.audit')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.audit')} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-5 p-4 lg:py-8">
         <p className="quiet">{t('audit.what')}</p>
         {entries.length === 0 && <p className="border-y hairline py-12 text-center quiet">{t('audit.empty')}</p>}

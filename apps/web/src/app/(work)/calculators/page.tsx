@@ -19,7 +19,7 @@ export default async function WorkingsPage({
   const asked = typeof appliance === 'string' && isId(appliance) ? appliance : null
   const [recent, visit, known] = await Promise.all([recentWorkings(actor, 6), openVisitFor(actor), asked ? knownOf(actor, asked) : null])
   return (
-    <Frame title={t('calc.title')} here="workings" person={actor} openVisitId={visit?.id}>
+    <Frame title={t('calc.title')} here="workings" person={actor}>
       <WorkingsIndex
         recent={recent}
         appliance={known ? asked : null}

@@ -4,7 +4,6 @@ import { inFirm } from '@/db/client'
 import { ImportDocument } from '@/features/documents/parts/ImportDocument'
 import { NewDocument } from '@/features/documents/parts/BeginDraft'
 import { listDocuments, pinnedCounts } from '@/features/documents/server/documents'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
@@ -86,7 +85,7 @@ export default async function CardsPage() {
   const writes = may(actor, 'document.write')
   const kinds = BURNER_KINDS.filter((k) => list.known.some((c) => c.document.burnerKind === k))
   return (
-    <Frame title={t('nav.cards')} subtitle={actor.firmName} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.cards')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-5xl flex-col gap-6 p-4 lg:py-8">
         <div className="flex flex-wrap items-center gap-3">
           <p className="mr-auto max-w-2xl quiet">{t('cards.maker-words')}</p>

@@ -4,7 +4,6 @@ import { TABLE_KINDS } from '@/features/exchange/columns'
 import { ExchangeDesk } from '@/features/exchange/ExchangeDesk'
 import { listJobs } from '@/features/exchange/server/imports'
 import { SCHEMA_NAMES } from '@/features/exchange/server/publishedSchemas'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
@@ -20,7 +19,7 @@ export default async function ExchangePage() {
   if (!may(actor, 'import.run')) redirect('/today')
   const jobs = await inFirm(actor, (tx) => listJobs(tx, actor))
   return (
-    <Frame title={t('nav.exchange')} subtitle={actor.firmName} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.exchange')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-5xl flex-col gap-10 p-4 lg:py-8">
         <ExchangeDesk past={jobs} />
         <section>

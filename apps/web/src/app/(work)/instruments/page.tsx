@@ -1,7 +1,6 @@
 import Link from 'next/link'
 import { DueList } from '@/features/instruments/parts/DueList'
 import { listInstruments } from '@/features/instruments/server/list'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { plainDate } from '@/ui/dates'
@@ -15,7 +14,7 @@ export default async function InstrumentsPage() {
   const actor = await requireActor('/instruments')
   const list = await listInstruments(actor, new Date().toISOString().slice(0, 10))
   return (
-    <Frame title={t('nav.instruments')} subtitle={actor.firmName} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.instruments')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-4 p-4 lg:py-8">
         {may(actor, 'instrument.write') && (
           <Link href="/instruments/new" className="btn self-end btn-outline">

@@ -2,7 +2,6 @@ import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { listMail } from '@/server/mail'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
@@ -31,7 +30,7 @@ export default async function MailPage({ searchParams }: { readonly searchParams
   const { before } = await searchParams
   const letters = await inFirm(actor, (tx) => listMail(tx, actor, before && isId(before) ? before : undefined))
   return (
-    <Frame title={t('nav.mail')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.mail')} here="more" person={actor}>
       <div className="mx-auto flex max-w-3xl flex-col gap-5 p-4 lg:py-8">
         <p className="quiet">{t('mail.what')}</p>
         {letters.length === 0 && <p className="border-y hairline py-12 text-center quiet">{t('mail.empty')}</p>}

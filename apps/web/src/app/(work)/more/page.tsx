@@ -1,4 +1,3 @@
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { titled } from '@/server/page'
 import { Frame } from '@/features/frame/Frame'
@@ -10,7 +9,7 @@ export const generateMetadata = titled('nav.more')
 export default async function MorePage() {
   const actor = await requireActor('/more')
   return (
-    <Frame title={t('nav.more')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.more')} here="more" person={actor}>
       <div className="mx-auto flex max-w-md flex-col gap-6 p-4">
         <PersonPanel person={actor} />
       </div>

@@ -4,7 +4,6 @@ import { Invitations } from '@/features/people/parts/Invitations'
 import { MemberRow } from '@/features/people/parts/MemberRow'
 import { standingInvitations } from '@/features/people/server/invitations'
 import { listMembers } from '@/features/people/server/members'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
@@ -22,7 +21,7 @@ export default async function PeoplePage() {
     manage ? await standingInvitations(tx, actor) : [],
   ])
   return (
-    <Frame title={t('nav.people')} subtitle={actor.firmName} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.people')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         {manage && <InviteForm />}
         {invitations.length > 0 && <Invitations list={invitations} now={now} />}

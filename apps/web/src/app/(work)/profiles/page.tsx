@@ -2,7 +2,6 @@ import Link from 'next/link'
 import { inFirm } from '@/db/client'
 import { ImportDocument } from '@/features/documents/parts/ImportDocument'
 import { listDocuments, practiceUses } from '@/features/documents/server/documents'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { plainDate } from '@/ui/dates'
@@ -21,7 +20,7 @@ export default async function PracticesPage() {
     return { list, uses }
   })
   return (
-    <Frame title={t('nav.practices')} subtitle={actor.firmName} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.practices')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-6 p-4 lg:py-8">
         <div className="flex flex-wrap items-center gap-4">
           <p className="mr-auto max-w-2xl quiet">{t('practices.lead')}</p>

@@ -5,7 +5,6 @@ import { Preferences } from '@/features/people/parts/Preferences'
 import { Sessions } from '@/features/people/parts/Sessions'
 import { firmSettings, listSessions } from '@/features/people/server/own'
 import { practiceChoices } from '@/features/places/server/choices'
-import { openVisitOf } from '@/features/today/queries'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
@@ -31,7 +30,7 @@ export default async function SettingsPage() {
     </section>
   )
   return (
-    <Frame title={t('nav.settings')} subtitle={actor.name} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.settings')} subtitle={actor.name} here="more" person={actor}>
       <div className="mx-auto flex max-w-2xl flex-col gap-8 p-4 lg:py-8">
         {part(
           t('settings.firm'),

@@ -3,7 +3,6 @@ import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { listDocuments } from '@/features/documents/server/documents'
 import { RoomScreen } from '@/features/room/RoomScreen'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor, unitsFor } from '@/server/actor'
 import { titled } from '@/server/page'
 import { Frame } from '@/features/frame/Frame'
@@ -21,7 +20,7 @@ export default async function RoomPage() {
     return card.success ? [card.data] : []
   })
   return (
-    <Frame title={t('nav.room')} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={t('nav.room')} here="more" person={actor}>
       <RoomScreen cards={cards} units={unitsFor(actor, 'metric')} />
     </Frame>
   )

@@ -2,11 +2,10 @@ import { BURNER_KINDS } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { Plus } from 'lucide-react'
 import Link from 'next/link'
-import { inFirm } from '@/db/client'
+import { readFirm } from '@/db/client'
 import { Appliances, Sites } from '@/features/places/PlacesLists'
 import { APPLIANCE_STATES, listAppliances, listSites, placesQuerySchema } from '@/features/places/server/lists'
 import { PlacesFilter } from '@/features/places/PlacesFilter'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
@@ -23,15 +22,14 @@ export default async function PlacesPage({
   const actor = await requireActor('/sites')
   const query = placesQuerySchema.parse(await searchParams)
   const now = new Date().toISOString()
-  const [sites, appliances, openVisitId] = await Promise.all([
-    query.show === 'sites' ? inFirm(actor, (tx) => listSites(tx, actor.firmId, query)) : null,
-    query.show === 'appliances' ? inFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, now)) : null,
-    openVisitOf(actor),
+  const [sites, appliances] = await Promise.all([
+    query.show === 'sites' ? readFirm(actor, (tx) => listSites(tx, actor.firmId, query)) : null,
+    query.show === 'appliances' ? readFirm(actor, (tx) => listAppliances(tx, actor.firmId, query, now)) : null,
   ])
   const empty = (sites ?? appliances)?.rows.length === 0
   const narrowed = Boolean(query.q || query.burner || query.gas || query.state || query.after)
   return (
-    <Frame title={t('nav.places')} subtitle={actor.firmName} here="places" person={actor} openVisitId={openVisitId}>
+    <Frame title={t('nav.places')} subtitle={actor.firmName} here="places" person={actor}>
       <div className="mx-auto flex max-w-5xl flex-col gap-5 p-4 lg:py-8">
         <div className="flex flex-wrap items-center justify-between gap-3">
           <div role="group" aria-label={t('places.show')} className="flex gap-1">

@@ -2,10 +2,10 @@ import { instrumentsNeeded } from '@lucerna/core/procedure'
 import Link from 'next/link'
 import { AsOf } from '@/features/offline/AsOf'
 import { VisitList } from '@/features/today/DayList'
-import { LeadDesk, PlannerDesk, Warnings } from '@/features/today/desks'
-import { practiceOfFirm } from '@/features/workings/server/start'
-import { briefings, type DayVisit, instrumentsOf, openVisitOf, visitsOfDay } from '@/features/today/queries'
-import { requireActor, unitsFor } from '@/server/actor'
+import { LeadDesk, leadDeskOf, PlannerDesk, plannerDeskOf, Warnings } from '@/features/today/desks'
+import { briefings, type DayVisit, instrumentsOf, visitsOfDay } from '@/features/today/server/day'
+import { calibrationsDue } from '@/features/today/server/waiting'
+import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
 import { titled } from '@/server/page'
@@ -18,11 +18,13 @@ export default async function TodayPage() {
   const actor = await requireActor('/today')
   const now = new Date()
   const gasWork = actor.heldRole !== 'planner' && actor.heldRole !== 'viewer'
-  const [visits, openVisitId, practice, held] = await Promise.all([
+  // All that needs nothing else is asked at once; only what is known of the day's visits has to wait for them.
+  const [visits, held, due, lead, planner] = await Promise.all([
     visitsOfDay(actor, now),
-    openVisitOf(actor),
-    practiceOfFirm(actor),
     gasWork ? instrumentsOf(actor) : [],
+    calibrationsDue(actor, now, 30, actor.userId),
+    actor.heldRole === 'lead' ? leadDeskOf(actor, now) : null,
+    may(actor, 'visit.plan') && actor.heldRole !== 'technician' ? plannerDeskOf(actor, now) : null,
   ])
   const mine = visits.filter((v) => v.mine)
   const others = visits.filter((v) => !v.mine)
@@ -31,7 +33,7 @@ export default async function TodayPage() {
     visits.filter((v) => v.status === 'planned').map((v) => v.id),
   )
   const zone = visits[0]?.timeZone ?? 'UTC'
-  const units = unitsFor(actor, practice?.units ?? 'metric')
+  const units = unitsOf(actor)
   const kinds = new Set(held.map((i) => i.kind))
   const list = (title: string, some: readonly DayVisit[], brief: boolean) => (
     <VisitList
@@ -45,16 +47,16 @@ export default async function TodayPage() {
     />
   )
   return (
-    <Frame title={t('nav.today')} subtitle={dateAt(now.toISOString(), zone)} here="today" person={actor} openVisitId={openVisitId}>
+    <Frame title={t('nav.today')} subtitle={dateAt(now.toISOString(), zone)} here="today" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         <AsOf at={now.toISOString()} timeZone={zone} />
-        <Warnings actor={actor} now={now} />
+        <Warnings actor={actor} now={now} instruments={due} />
         {mine.length > 0 && list(t('today.mine'), mine, true)}
         {mine.length === 0 && gasWork && visits.length > 0 && (
           <p className="border-y hairline py-6 text-center quiet">{t('today.none-mine')}</p>
         )}
-        {actor.heldRole === 'lead' && <LeadDesk actor={actor} now={now} />}
-        {may(actor, 'visit.plan') && actor.heldRole !== 'technician' && <PlannerDesk actor={actor} now={now} />}
+        {lead && <LeadDesk {...lead} />}
+        {planner && <PlannerDesk {...planner} />}
         {others.length > 0 && list(mine.length > 0 || gasWork ? t('today.others') : t('today.firm'), others, false)}
         {visits.length === 0 && (
           <div className="border-y hairline py-12 text-center">

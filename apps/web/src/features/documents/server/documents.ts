@@ -1,7 +1,7 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, documentDraft, firm, practiceProfile, site, targetCard, user } from '@/db/schema'
-import { reindex } from '@/features/search/server/indexing'
+import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'

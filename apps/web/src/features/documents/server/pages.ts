@@ -1,14 +1,9 @@
 import { differences } from '@lucerna/core/appliance'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { inFirm } from '@/db/client'
-import { practiceOfSite } from '@/features/places/server/pages'
-import { type Actor, unitsFor } from '@/server/actor'
+import type { Actor } from '@/server/actor'
 import type { DocumentKind } from '../kinds'
 import { type DocumentData, pinnedAppliances, practiceUses, readDraft, readVersion, versionsOf } from './documents'
-
-/** The units a person reads cards and profiles in. */
-export const unitsOf = (actor: Actor) =>
-  inFirm(actor, async (tx) => unitsFor(actor, (await practiceOfSite(tx, actor, { practiceId: null })).units))
 
 /** Everything the page of one document shows; null when there is no such one. */
 export const documentPage = (actor: Actor, kind: DocumentKind, id: string, wanted?: number, against?: number) =>

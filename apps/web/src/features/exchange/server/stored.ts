@@ -2,9 +2,9 @@ import { and, eq, inArray } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { insertMany } from '@/db/insertMany'
 import { appliance, gasSupply, instrument, site } from '@/db/schema'
-import { instrumentColumns, instrumentFieldsOf } from '@/features/instruments/server/register'
-import { APPLIANCE_KEYS, siteFields, SUPPLY_KEYS } from '@/features/places/server/registers'
-import type { SearchKind } from '@/features/search/server/indexing'
+import { instrumentColumns, instrumentFieldsOf } from '@/features/instruments/server'
+import { APPLIANCE_KEYS, siteFields, SUPPLY_KEYS } from '@/features/places/server'
+import type { SearchKind } from '@/features/search/server'
 import type { TableKind } from '../columns'
 
 /** What the import and export do with each register's table. */

@@ -3,9 +3,9 @@ import { verifyPassword } from 'better-auth/crypto'
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { z } from 'zod'
-import { type Database, database, inFirm } from '@/db/client'
+import { type Database, database, inFirm, readFirm } from '@/db/client'
 import { membership, user } from '@/db/schema'
-import { appendEvents, type Appended } from '@/features/visit/server/append'
+import { appendEvents, type Appended } from '@/features/visit/server'
 import { type Actor, actorOf } from '@/server/actorOf'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit } from '@/server/audit'
@@ -15,7 +15,7 @@ import type { confirmationSchema } from '../schemas'
 
 /** Who could confirm work on this device: licensed people of the firm who have set a passcode. */
 export const confirmers = (actor: Actor, now: string, db: Database = database()): Promise<{ id: string; name: string }[]> =>
-  inFirm(
+  readFirm(
     actor,
     async (tx) => {
       const rows = await tx

@@ -1,9 +1,9 @@
 import { licenceState, type Role } from '@lucerna/core/visit'
-import { and, asc, eq, isNull, ne } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm'
 import type { z } from 'zod'
-import { isoInstant, type Transaction } from '@/db/client'
+import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import { instrument, membership, session, user, visit } from '@/db/schema'
-import { reindex } from '@/features/search/server/indexing'
+import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
@@ -132,3 +132,16 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
   await audit(tx, actor, left ? 'left' : 'restored', ['person', userId], now)
   await reindex(tx, actor.firmId, 'person', [userId])
 }
+
+/** People who can be sent to a visit. */
+export const sendable = (actor: Actor): Promise<{ id: string; name: string }[]> =>
+  readFirm(actor, (tx) =>
+    tx
+      .select({ id: user.id, name: user.name })
+      .from(membership)
+      .innerJoin(user, eq(user.id, membership.userId))
+      .where(
+        and(eq(membership.firmId, actor.firmId), isNull(membership.leftAt), inArray(membership.role, ['lead', 'technician', 'apprentice'])),
+      )
+      .orderBy(asc(user.name)),
+  )

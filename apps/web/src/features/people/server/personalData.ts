@@ -16,7 +16,7 @@ import {
   visitEvent,
   workingMemory,
 } from '@/db/schema'
-import { reindex } from '@/features/search/server/indexing'
+import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { may } from '@/server/may'

@@ -2,12 +2,12 @@ import type { Card } from '@lucerna/core/appliance'
 import { and, desc, eq, isNull } from 'drizzle-orm'
 import { inFirm } from '@/db/client'
 import { practiceProfile, site, targetCard } from '@/db/schema'
-import type { Actor } from '@/server/actor'
+import { type Actor, unitsOf } from '@/server/actor'
 import type { Units } from '@/ui/figures'
 import '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import type { ApplianceFields, SiteFields, SupplyFields } from '../schemas'
-import { practiceOfSite, type SupplyRecord } from './pages'
+import type { SupplyRecord } from './pages'
 
 /** What forms begin with and choose from. */
 
@@ -37,9 +37,8 @@ export const newSite = (actor: Actor): Promise<{ fields: SiteFields; units: Unit
       .where(and(eq(site.firmId, actor.firmId), isNull(site.deletedAt)))
       .orderBy(desc(site.updatedAt))
       .limit(1)
-    const { units } = await practiceOfSite(tx, actor, { practiceId: null })
     return {
-      units,
+      units: unitsOf(actor),
       fields: {
         name: '',
         address: '',

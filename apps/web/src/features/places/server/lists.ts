@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, gasSupply, site, targetCard } from '@/db/schema'
-import { findIn } from '@/features/search/server/find'
+import { findIn } from '@/features/search/server'
 import { isId } from '@/server/isId'
 import { fromCursor, toCursor } from './keyset'
 

@@ -1,8 +1,9 @@
-import { type Card, cardSchema, type InstalledFacts } from '@lucerna/core/appliance'
+import type { Card, InstalledFacts } from '@lucerna/core/appliance'
+import type { Practice } from '@lucerna/core/practice'
 import type { VisitEvent } from '@lucerna/core/visit'
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, sql, type SQLWrapper } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
-import { inFirm, isoInstant, type Transaction } from '@/db/client'
+import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import {
   appliance,
   firm,
@@ -19,31 +20,30 @@ import {
 } from '@/db/schema'
 import { type Actor, unitsFor } from '@/server/actor'
 import type { Units } from '@/ui/figures'
+import { cardKept } from '@/server/pinned'
 import { listPhotos, type PhotoShown } from './photos'
 
 type SiteRecord = typeof site.$inferSelect
 export type SupplyRecord = typeof gasSupply.$inferSelect
 type ApplianceRecord = typeof appliance.$inferSelect
 
-/** The practice that a site is worked by: its own, else the firm's. */
-export async function practiceOfSite(
-  tx: Transaction,
-  actor: Actor,
-  place: Pick<SiteRecord, 'practiceId'> & Partial<Pick<SiteRecord, 'emergencyNumber'>>,
-): Promise<{ title: string; units: Units; emergencyNumber: string | null }> {
-  const [own] = await tx.select().from(firm).where(eq(firm.id, actor.firmId))
-  const [row] = await tx
+/** Of the practice that a site is worked by (its own, else the firm's): its newest version, in one question. */
+const practiceRow = (tx: Transaction, firmId: string, siteId: string | SQLWrapper) =>
+  tx
     .select({ data: practiceProfile.data })
     .from(practiceProfile)
-    .where(and(eq(practiceProfile.firmId, actor.firmId), eq(practiceProfile.profileId, place.practiceId ?? own?.practiceId ?? '')))
+    .innerJoin(firm, eq(firm.id, practiceProfile.firmId))
+    .leftJoin(site, and(eq(site.firmId, firmId), sql`${site.id} = ${siteId}`))
+    .where(and(eq(practiceProfile.firmId, firmId), sql`${practiceProfile.profileId} = coalesce(${site.practiceId}, ${firm.practiceId})`))
     .orderBy(desc(practiceProfile.version))
     .limit(1)
-  return {
-    title: row?.data.title ?? '',
-    units: unitsFor(actor, row?.data.units ?? 'metric'),
-    emergencyNumber: place.emergencyNumber ?? row?.data.emergencyNumber ?? null,
-  }
-}
+
+/** What a site's page says of its practice. */
+const practiceSaid = (actor: Actor, row: { readonly data: Practice } | undefined, place: SiteRecord) => ({
+  practiceTitle: row?.data.title ?? '',
+  units: unitsFor(actor, row?.data.units ?? 'metric'),
+  emergencyNumber: place.emergencyNumber ?? row?.data.emergencyNumber ?? null,
+})
 
 export interface VisitRow {
   readonly id: string
@@ -108,29 +108,40 @@ export interface AppliancePage {
 
 const MOST_VISITS = 50
 
-/** One appliance with its card and its whole life, or null when it is not the firm's. */
+/** One appliance with its card and its whole life, or null when it is not the firm's. All is asked at once, by the appliance's id. */
 export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage | null> =>
-  inFirm(actor, async (tx) => {
-    const [row] = await tx
-      .select({ appliance, site, supply: gasSupply, card: targetCard.data })
-      .from(appliance)
-      .innerJoin(site, eq(site.id, appliance.siteId))
-      .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .innerJoin(targetCard, cardOf(appliance))
-      .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, id)))
+  readFirm(actor, async (tx) => {
+    const { firmId } = actor
+    const its = and(eq(appliance.firmId, firmId), eq(appliance.id, id))
+    const siteId = tx.select({ id: appliance.siteId }).from(appliance).where(its)
+    const closed = tx
+      .select({ id: visit.id })
+      .from(visitAppliance)
+      .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
+      .orderBy(desc(visit.plannedFor))
+      .limit(MOST_VISITS)
+    const [[row], [practice], visits, values, findings, followUps, photos] = await Promise.all([
+      tx
+        .select({ appliance, site, supply: gasSupply, card: targetCard.data })
+        .from(appliance)
+        .innerJoin(site, eq(site.id, appliance.siteId))
+        .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+        .innerJoin(targetCard, cardOf(appliance))
+        .where(its),
+      practiceRow(tx, firmId, siteId),
+      visitsOf(tx, firmId, id),
+      tx
+        .select()
+        .from(visitValue)
+        .where(and(eq(visitValue.firmId, firmId), eq(visitValue.applianceId, id), inArray(visitValue.visitId, closed)))
+        .orderBy(asc(visitValue.takenAt)),
+      findingsOf(tx, firmId, id, closed),
+      followUpsOfAppliance(tx, firmId, id),
+      listPhotos(tx, actor, { applianceId: id }),
+    ])
     if (!row) return null
-    const practice = await practiceOfSite(tx, actor, row.site)
-    const visits = await visitsOf(tx, actor.firmId, id)
-    const closed = visits.filter((v) => v.status === 'closed').map((v) => v.id)
-    const values =
-      closed.length > 0
-        ? await tx
-            .select()
-            .from(visitValue)
-            .where(and(eq(visitValue.firmId, actor.firmId), eq(visitValue.applianceId, id), inArray(visitValue.visitId, closed)))
-            .orderBy(asc(visitValue.takenAt))
-        : []
-    const card = cardSchema.parse(row.card)
+    const card = cardKept(firmId, { cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }, row.card)
     const gas = card.ratings.find((r) => r.gas === row.supply.gas)?.gas ?? card.ratings[0]!.gas
     return {
       appliance: row.appliance,
@@ -138,14 +149,12 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       supply: row.supply,
       card,
       facts: { gas, altitudeM: row.site.altitudeM, ...(row.appliance.flueLengthM !== null && { flueLengthM: row.appliance.flueLengthM }) },
-      units: practice.units,
-      practiceTitle: practice.title,
-      emergencyNumber: practice.emergencyNumber,
+      ...practiceSaid(actor, practice, row.site),
       visits,
       values: values.map((v) => ({ ...v, takenAt: isoInstant(v.takenAt) })),
-      findings: closed.length > 0 ? await findingsOf(tx, actor.firmId, id, closed) : [],
-      followUps: await followUpsOfAppliance(tx, actor.firmId, id),
-      photos: await listPhotos(tx, actor, { siteId: row.site.id, applianceId: id }),
+      findings,
+      followUps,
+      photos,
     }
   })
 
@@ -171,7 +180,7 @@ async function visitsOf(tx: Transaction, firmId: string, applianceId: string): P
 }
 
 /** Defects and parts out of the logs of some visits; an event without an appliance belongs to the visit's only one. */
-async function findingsOf(tx: Transaction, firmId: string, applianceId: string, visitIds: readonly string[]): Promise<VisitFinding[]> {
+async function findingsOf(tx: Transaction, firmId: string, applianceId: string, visitIds: SQLWrapper): Promise<VisitFinding[]> {
   const rows = await tx
     .select({
       visitId: visitEvent.visitId,
@@ -182,11 +191,7 @@ async function findingsOf(tx: Transaction, firmId: string, applianceId: string, 
     })
     .from(visitEvent)
     .where(
-      and(
-        eq(visitEvent.firmId, firmId),
-        inArray(visitEvent.visitId, [...visitIds]),
-        inArray(visitEvent.type, ['defect.found', 'part.fitted']),
-      ),
+      and(eq(visitEvent.firmId, firmId), inArray(visitEvent.visitId, visitIds), inArray(visitEvent.type, ['defect.found', 'part.fitted'])),
     )
     .orderBy(desc(visitEvent.at))
   return rows
@@ -237,61 +242,57 @@ export interface SitePage {
 
 /** One site with all that stands on it, or null when it is not the firm's. */
 export const sitePage = (actor: Actor, id: string): Promise<SitePage | null> =>
-  inFirm(actor, async (tx) => {
-    const [place] = await tx
-      .select()
-      .from(site)
-      .where(and(eq(site.firmId, actor.firmId), eq(site.id, id)))
-    if (!place) return null
-    const practice = await practiceOfSite(tx, actor, place)
-    const supplies = await tx
-      .select()
-      .from(gasSupply)
-      .where(and(eq(gasSupply.firmId, actor.firmId), eq(gasSupply.siteId, id), isNull(gasSupply.deletedAt)))
-      .orderBy(asc(gasSupply.id))
-    const units = await tx
-      .select({ appliance, card: targetCard.data })
-      .from(appliance)
-      .innerJoin(targetCard, cardOf(appliance))
-      .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.siteId, id), isNull(appliance.deletedAt)))
-      .orderBy(asc(appliance.name), asc(appliance.id))
-    const visits = await tx
-      .select({
-        id: visit.id,
-        status: visit.status,
-        plannedFor: visit.plannedFor,
-        closedAt: visit.closedAt,
-        by: user.name,
-        jobKind: visit.jobKind,
-        remark: visit.remark,
-      })
+  readFirm(actor, async (tx) => {
+    const { firmId } = actor
+    const newest = tx
+      .select({ id: visit.id })
       .from(visit)
-      .leftJoin(user, eq(user.id, visit.assignedTo))
-      .where(and(eq(visit.firmId, actor.firmId), eq(visit.siteId, id)))
+      .where(and(eq(visit.firmId, firmId), eq(visit.siteId, id)))
       .orderBy(desc(visit.plannedFor))
       .limit(20)
-    const covered =
-      visits.length > 0
-        ? await tx
-            .select({ visitId: visitAppliance.visitId, name: appliance.name, outcome: visitAppliance.outcome })
-            .from(visitAppliance)
-            .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
-            .where(
-              and(
-                eq(visitAppliance.firmId, actor.firmId),
-                inArray(
-                  visitAppliance.visitId,
-                  visits.map((v) => v.id),
-                ),
-              ),
-            )
-            .orderBy(asc(visitAppliance.position))
-        : []
+    const [[place], [practice], supplies, units, visits, covered, photos] = await Promise.all([
+      tx
+        .select()
+        .from(site)
+        .where(and(eq(site.firmId, firmId), eq(site.id, id))),
+      practiceRow(tx, firmId, id),
+      tx
+        .select()
+        .from(gasSupply)
+        .where(and(eq(gasSupply.firmId, firmId), eq(gasSupply.siteId, id), isNull(gasSupply.deletedAt)))
+        .orderBy(asc(gasSupply.id)),
+      tx
+        .select({ appliance, card: targetCard.data })
+        .from(appliance)
+        .innerJoin(targetCard, cardOf(appliance))
+        .where(and(eq(appliance.firmId, firmId), eq(appliance.siteId, id), isNull(appliance.deletedAt)))
+        .orderBy(asc(appliance.name), asc(appliance.id)),
+      tx
+        .select({
+          id: visit.id,
+          status: visit.status,
+          plannedFor: visit.plannedFor,
+          closedAt: visit.closedAt,
+          by: user.name,
+          jobKind: visit.jobKind,
+          remark: visit.remark,
+        })
+        .from(visit)
+        .leftJoin(user, eq(user.id, visit.assignedTo))
+        .where(and(eq(visit.firmId, firmId), inArray(visit.id, newest)))
+        .orderBy(desc(visit.plannedFor)),
+      tx
+        .select({ visitId: visitAppliance.visitId, name: appliance.name, outcome: visitAppliance.outcome })
+        .from(visitAppliance)
+        .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+        .where(and(eq(visitAppliance.firmId, firmId), inArray(visitAppliance.visitId, newest)))
+        .orderBy(asc(visitAppliance.position)),
+      listPhotos(tx, actor, { siteId: id }),
+    ])
+    if (!place) return null
     return {
       site: place,
-      units: practice.units,
-      practiceTitle: practice.title,
-      emergencyNumber: practice.emergencyNumber,
+      ...practiceSaid(actor, practice, place),
       supplies,
       appliances: units.map((u) => ({ ...u.appliance, maker: u.card.maker, model: u.card.model })),
       visits: visits.map((v) => {
@@ -304,6 +305,6 @@ export const sitePage = (actor: Actor, id: string): Promise<SitePage | null> =>
           applianceNames: own.map((c) => c.name).join(', '),
         }
       }),
-      photos: await listPhotos(tx, actor, { siteId: id }),
+      photos,
     }
   })

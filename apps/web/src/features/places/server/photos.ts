@@ -143,7 +143,11 @@ export interface PhotoShown {
 }
 
 /** Photographs of a site (with those of its appliances) or of one appliance, newest first. */
-export async function listPhotos(tx: Transaction, actor: Actor, of: { siteId: string; applianceId?: string }): Promise<PhotoShown[]> {
+export async function listPhotos(
+  tx: Transaction,
+  actor: Actor,
+  of: { readonly siteId?: string; readonly applianceId?: string },
+): Promise<PhotoShown[]> {
   const rows = await tx
     .select({ p: photo, by: user.name })
     .from(photo)
@@ -151,7 +155,7 @@ export async function listPhotos(tx: Transaction, actor: Actor, of: { siteId: st
     .where(
       and(
         eq(photo.firmId, actor.firmId),
-        eq(photo.siteId, of.siteId),
+        of.siteId === undefined ? undefined : eq(photo.siteId, of.siteId),
         of.applianceId === undefined ? undefined : eq(photo.applianceId, of.applianceId),
         isNull(photo.deletedAt),
         eq(photo.kind, 'photo'),

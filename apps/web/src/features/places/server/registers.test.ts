@@ -12,7 +12,7 @@ import { closeFollowUp, oldestFollowUps, reopenFollowUp } from './followUps'
 import { listAppliances, listSites, PAGE_SIZE, type PlacesQuery } from './lists'
 import { cardChoices, newAppliance, newSite, newSupply } from './choices'
 import { appliancePage, sitePage } from './pages'
-import { changeEntry, createEntry, markEntry, readEntry } from './register'
+import { changeEntry, createEntry, markEntry, readEntry } from '@/server/register'
 import { applianceRegister, siteRegister, supplyRegister } from './registers'
 
 let maren: Actor

@@ -1,12 +1,12 @@
 import { and, eq, isNull, ne, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
-import { reindex } from '@/features/search/server/indexing'
+import { reindex } from '@/features/search/server'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { type ApplianceFields, applianceSchema, type SiteFields, siteSchema, type SupplyFields, supplySchema } from '../schemas'
-import type { Entry, Register } from './register'
+import type { Register } from '@/server/register'
 
 const wrong = (path: string, message: string) => new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path, message }])
 
@@ -309,12 +309,3 @@ export const applianceRegister: Register<ApplianceFields> = {
   },
   reindex: (tx, firmId, entry) => reindex(tx, firmId, 'appliance', [entry.id]),
 }
-
-/** What the API sends of an entry. */
-export const shownEntry = <F extends object>({ id, siteId, version, deletedAt, fields }: Entry<F>) => ({
-  id,
-  siteId,
-  version,
-  deletedAt: deletedAt && new Date(deletedAt).toISOString(),
-  ...fields,
-})

@@ -1,6 +1,6 @@
 import type { DisturbedKind, LooseEndKind } from '@lucerna/core/procedure'
 import type { VisitAppliance } from '@lucerna/core/visit'
-import { and, asc, desc, eq, inArray, isNull, lt, ne } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
 import { APART, HANGING } from './followUps'
@@ -18,7 +18,7 @@ export async function lastValues(
   row: VisitRow,
   applianceIds: readonly string[],
 ): Promise<Map<string, Record<string, number>>> {
-  const before = await tx
+  const before = tx
     .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
@@ -32,24 +32,12 @@ export async function lastValues(
       ),
     )
     .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
-  const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
-  if (before.length === 0) return values
   const rows = await tx
-    .select()
+    .select({ applianceId: visitValue.applianceId, key: visitValue.key, asLeftSi: visitValue.asLeftSi })
     .from(visitValue)
-    .where(
-      and(
-        eq(visitValue.firmId, row.firmId),
-        inArray(
-          visitValue.visitId,
-          before.map((b) => b.visitId),
-        ),
-      ),
-    )
-  for (const v of rows) {
-    const of = values.get(v.applianceId)
-    if (of && v.asLeftSi !== null && before.some((b) => b.applianceId === v.applianceId && b.visitId === v.visitId)) of[v.key] = v.asLeftSi
-  }
+    .where(and(eq(visitValue.firmId, row.firmId), sql`(${visitValue.applianceId}, ${visitValue.visitId}) in ${before}`))
+  const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
+  for (const v of rows) if (v.asLeftSi !== null) values.get(v.applianceId)![v.key] = v.asLeftSi
   return values
 }
 

@@ -14,8 +14,8 @@ import {
 } from '@lucerna/core/visit'
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
-import { appliance, firm, gasSupply, instrument, site, user, visitAppliance } from '@/db/schema'
-import { pinnedCards, pinnedPractice } from './documents'
+import { appliance, firm, gasSupply, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import { pinnedCards, pinnedPractice } from '@/server/pinned'
 import { carriedEnds, lastValues } from './earlier'
 import { loadEvents } from './log'
 import { type VisitRow, visitRow } from './row'
@@ -58,9 +58,12 @@ async function continuedBy(tx: Transaction, firmId: string, visitId: string): Pr
  * @param viewer who looks at it: what they hold is offered to measure with.
  */
 export async function loadVisit(tx: Transaction, firmId: string, visitId: string, lock = false, viewer?: string): Promise<LoadedVisit> {
-  const row = await visitRow(tx, firmId, visitId, lock)
-  const events = await loadEvents(tx, firmId, visitId)
-  return { ...(await loadFrame(tx, row, events.flatMap(instrumentsOf), viewer)), events }
+  const [row, events, basis] = await Promise.all([
+    visitRow(tx, firmId, visitId, lock),
+    loadEvents(tx, firmId, visitId),
+    loadBasis(tx, firmId, visitId),
+  ])
+  return { ...(await framed(tx, row, basis, events.flatMap(instrumentsOf), viewer)), events }
 }
 
 /**
@@ -68,19 +71,20 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
  *
  * @param named instruments that its log names: they judge it whoever holds them now.
  */
-export async function loadFrame(tx: Transaction, row: VisitRow, named: readonly string[], viewer?: string): Promise<VisitFrame> {
-  const { firmId, id: visitId } = row
-  // Sent together: the connection answers them in order, without a round trip between.
-  const [[siteRow], [firmRow], [assigned], rows, practice] = await Promise.all([
+export const loadFrame = async (tx: Transaction, row: VisitRow, named: readonly string[], viewer?: string): Promise<VisitFrame> =>
+  framed(tx, row, await loadBasis(tx, row.firmId, row.id), named, viewer)
+
+/** What is found by the visit's id alone; sent together, the connection answers without a round trip between. */
+async function loadBasis(tx: Transaction, firmId: string, visitId: string) {
+  const its = and(eq(visit.firmId, firmId), eq(visit.id, visitId))
+  const [[place], rows] = await Promise.all([
     tx
-      .select()
-      .from(site)
-      .where(and(eq(site.firmId, firmId), eq(site.id, row.siteId))),
-    tx.select().from(firm).where(eq(firm.id, firmId)),
-    tx
-      .select({ name: user.name })
-      .from(user)
-      .where(eq(user.id, row.assignedTo ?? '')),
+      .select({ site, firmName: firm.name, assignedName: user.name })
+      .from(visit)
+      .innerJoin(site, eq(site.id, visit.siteId))
+      .innerJoin(firm, eq(firm.id, visit.firmId))
+      .leftJoin(user, eq(user.id, visit.assignedTo))
+      .where(its),
     tx
       .select({
         appliance,
@@ -95,11 +99,23 @@ export async function loadFrame(tx: Transaction, row: VisitRow, named: readonly 
       .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
       .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
       .orderBy(asc(visitAppliance.position)),
-    pinnedPractice(tx, firmId, row.practiceId, row.practiceVersion),
   ])
-  if (!siteRow || !firmRow) throw new Error(`Visit ${visitId} without site or firm`)
+  return { place, rows }
+}
+
+async function framed(
+  tx: Transaction,
+  row: VisitRow,
+  { place, rows }: Awaited<ReturnType<typeof loadBasis>>,
+  named: readonly string[],
+  viewer: string | undefined,
+): Promise<VisitFrame> {
+  const { firmId, id: visitId } = row
+  if (!place) throw new Error(`Visit ${visitId} without site or firm`)
+  const { site: siteRow, firmName, assignedName } = place
   const ids = rows.map((r) => r.appliance.id)
-  const [cards, last, hanging, instruments] = await Promise.all([
+  const [practice, cards, last, hanging, instruments] = await Promise.all([
+    pinnedPractice(tx, firmId, row.practiceId, row.practiceVersion),
     pinnedCards(
       tx,
       firmId,
@@ -143,8 +159,8 @@ export async function loadFrame(tx: Transaction, row: VisitRow, named: readonly 
   return {
     row,
     site: siteRow,
-    firmName: firmRow.name,
-    assignedName: assigned?.name ?? null,
+    firmName,
+    assignedName,
     context: {
       appliances,
       practice,

@@ -1,9 +1,9 @@
 import { takeReading } from '@lucerna/core/measure'
 import type { WorkingReading } from '@lucerna/core/workings'
 import { v7 as uuidv7 } from 'uuid'
-import { postEvents } from '@/features/visit/client/post'
-import { keep, letGo } from '@/features/visit/client/queue'
-import { type NewEvent, writeDown } from '@/features/visit/client/writeDown'
+import { postEvents } from '@/features/visit'
+import { keep, letGo } from '@/features/visit'
+import { type NewEvent, writeDown } from '@/features/visit'
 
 export type IntoVisit = { readonly kind: 'kept' } | { readonly kind: 'waiting' } | { readonly kind: 'refused'; readonly message: string }
 

@@ -14,7 +14,7 @@ import { PlanVisit } from '@/features/places/parts/PlanVisit'
 import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
 import { appliancePage } from '@/features/places/server/pages'
 import { StartVisit } from '@/features/places/StartVisit'
-import { openVisitOf, sendable } from '@/features/today/queries'
+import { sendable } from '@/features/people/server/members'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
@@ -28,20 +28,15 @@ export const generateMetadata = titled('appliance.title')
 export default async function Page({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
   const actor = await requireActor(`/appliances/${id}`)
-  const page = await foundOrNot(id, (known) => appliancePage(actor, known))
+  const plans = may(actor, 'visit.plan')
+  const [page, people] = await Promise.all([foundOrNot(id, (known) => appliancePage(actor, known)), plans ? sendable(actor) : []])
   const { appliance, site, card, visits, units } = page
   const gone = appliance.deletedAt !== null || site.deletedAt !== null
   const current = visits.find((v) => v.status === 'open') ?? visits.find((v) => v.status === 'planned')
   const write = may(actor, 'register.write') && !gone
   const histories = historiesOf(page)
   return (
-    <Frame
-      title={`${card.maker} ${appliance.name}`}
-      subtitle={`${site.name}, ${site.address}`}
-      here="places"
-      person={actor}
-      openVisitId={await openVisitOf(actor)}
-    >
+    <Frame title={`${card.maker} ${appliance.name}`} subtitle={`${site.name}, ${site.address}`} here="places" person={actor}>
       <div className="mx-auto grid max-w-6xl gap-8 p-4 lg:grid-cols-[1fr_20rem] lg:py-8">
         <div className="flex min-w-0 flex-col gap-8 max-lg:order-2">
           {appliance.deletedAt && (
@@ -79,9 +74,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
             {EMIT_TABLE[actor.role]['visit.started'] !== 'no' && !gone && (
               <StartVisit siteId={site.id} appliances={[appliance]} beside={current !== undefined} />
             )}
-            {may(actor, 'visit.plan') && !gone && (
-              <PlanVisit siteId={site.id} appliances={[appliance]} timeZone={site.timeZone} people={await sendable(actor)} />
-            )}
+            {plans && !gone && <PlanVisit siteId={site.id} appliances={[appliance]} timeZone={site.timeZone} people={people} />}
             {visits.filter((v) => v.status === 'closed').length >= 2 && (
               <Link href={`/appliances/${appliance.id}/compare`} className="btn btn-outline">
                 <GitCompareArrows size={18} aria-hidden="true" /> {t('compare.open')}

@@ -56,13 +56,7 @@ export default async function WorkingPage({ params, searchParams }: Props) {
           ? t('calc.remembered')
           : null
   return (
-    <Frame
-      title={wordsFor(`calculation.${id}.title`)}
-      subtitle={wordsFor(`calculation.${id}.what`)}
-      here="workings"
-      person={actor}
-      openVisitId={visit?.id}
-    >
+    <Frame title={wordsFor(`calculation.${id}.title`)} subtitle={wordsFor(`calculation.${id}.what`)} here="workings" person={actor}>
       <WorkingScreen
         key={`${id} ${asked ?? ''}`}
         workingId={id}

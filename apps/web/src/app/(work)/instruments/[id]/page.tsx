@@ -1,7 +1,6 @@
 import { channelSpecSchema } from '@lucerna/core/measure'
 import Link from 'next/link'
 import { inFirm } from '@/db/client'
-import { unitsOf } from '@/features/documents/server/pages'
 import { accuracyText, readingText, spanText } from '@/features/instruments/channels'
 import { dueOf } from '@/features/instruments/due'
 import { Checks } from '@/features/instruments/parts/Checks'
@@ -10,9 +9,8 @@ import { Drift } from '@/features/instruments/parts/Drift'
 import { checksOf, instrumentRegister } from '@/features/instruments/server/register'
 import { listMembers } from '@/features/people/server/members'
 import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
-import { readEntry } from '@/features/places/server/register'
-import { openVisitOf } from '@/features/today/queries'
-import { requireActor } from '@/server/actor'
+import { readEntry } from '@/server/register'
+import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
 import { plainDate } from '@/ui/dates'
@@ -33,7 +31,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
       members: await listMembers(tx, actor, new Date().toISOString()),
     })),
   )
-  const units = await unitsOf(actor)
+  const units = unitsOf(actor)
   const { entry, checks, members } = page
   const f = entry.fields
   const today = new Date().toISOString().slice(0, 10)
@@ -42,7 +40,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
   const lastCalibration = checks.find((c) => c.kind === 'calibration' && c.passed)?.at.slice(0, 10)
   const writes = may(actor, 'instrument.write') && entry.deletedAt === null
   return (
-    <Frame title={`${f.maker} ${f.model}`} subtitle={f.serial} here="more" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={`${f.maker} ${f.model}`} subtitle={f.serial} here="more" person={actor}>
       <div className="mx-auto flex max-w-5xl flex-col gap-8 p-4 lg:py-8">
         {entry.deletedAt && (
           <RemovedNote

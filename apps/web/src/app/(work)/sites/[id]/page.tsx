@@ -9,7 +9,7 @@ import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
 import { SupplyCard } from '@/features/places/parts/SupplyCard'
 import { VisitLinks } from '@/features/places/parts/VisitLinks'
 import { sitePage } from '@/features/places/server/pages'
-import { openVisitOf, sendable } from '@/features/today/queries'
+import { sendable } from '@/features/people/server/members'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
@@ -40,7 +40,7 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
   ]
   const choices = appliances.map(({ id, name, position }) => ({ id, name, position }))
   return (
-    <Frame title={site.name} subtitle={site.address} here="places" person={actor} openVisitId={await openVisitOf(actor)}>
+    <Frame title={site.name} subtitle={site.address} here="places" person={actor}>
       <div className="mx-auto grid max-w-6xl gap-8 p-4 lg:grid-cols-[1fr_20rem] lg:py-8">
         <div className="flex min-w-0 flex-col gap-8">
           {site.deletedAt && (

@@ -1,22 +1,20 @@
-import { notFound, redirect } from 'next/navigation'
-import { inFirm } from '@/db/client'
+import { redirect } from 'next/navigation'
+import { readFirm } from '@/db/client'
 import { loadVisit } from '@/features/visit/server/load'
 import { VisitScreen } from '@/features/visit/VisitScreen'
 import { confirmers } from '@/features/people/server/confirm'
 import { requireActor, unitsFor } from '@/server/actor'
-import { ApiProblem } from '@/server/problem'
-import { pathId } from '@/server/route'
-import { titled } from '@/server/page'
+import { foundOrNot, titled } from '@/server/page'
 
 export const generateMetadata = titled('nav.visit')
 
 export default async function VisitPage({ params }: { readonly params: Promise<{ id: string }> }) {
   const { id } = await params
   const actor = await requireActor(`/visits/${id}`)
-  const loaded = await inFirm(actor, (tx) => loadVisit(tx, actor.firmId, pathId(id), false, actor.userId)).catch((error: unknown) => {
-    if (error instanceof ApiProblem && error.status === 404) notFound()
-    throw error
-  })
+  const [loaded, confirming] = await Promise.all([
+    foundOrNot(id, (known) => readFirm(actor, (tx) => loadVisit(tx, actor.firmId, known, false, actor.userId))),
+    confirmers(actor, new Date().toISOString()),
+  ])
   // A closed visit without a log (a generated one) has nothing to go on with: its figures are on the appliance.
   if (loaded.row.status === 'closed' && loaded.events.length === 0) redirect(`/appliances/${loaded.appliances[0]?.id ?? ''}`)
   return (
@@ -34,7 +32,7 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       held={loaded.context.instruments.filter((i) => loaded.holders[i.id]?.id === actor.userId).map((i) => i.id)}
       events={loaded.events}
       units={unitsFor(actor, loaded.context.practice.units)}
-      confirmers={await confirmers(actor, new Date().toISOString())}
+      confirmers={confirming}
       actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName, farViewTones: actor.farViewTones }}
     />
   )

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { listInstruments } from '@/features/instruments/server/list'
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { createEndpoint } from '@/features/places/server/routes'
+import { createEndpoint } from '@/server/registerEndpoints'
 import { endpoint } from '@/server/endpoint'
 
 export const GET = endpoint(

@@ -1,7 +1,7 @@
 import { inFirm } from '@/db/client'
 import { listQuerySchema, listSites, pageSchema } from '@/features/places/server/lists'
 import { siteRegister } from '@/features/places/server/registers'
-import { createEndpoint } from '@/features/places/server/routes'
+import { createEndpoint } from '@/server/registerEndpoints'
 import { endpoint } from '@/server/endpoint'
 
 export const GET = endpoint(

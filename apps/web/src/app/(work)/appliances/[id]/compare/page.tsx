@@ -2,7 +2,6 @@ import Link from 'next/link'
 import { compareVisits } from '@/features/places/appliance/compare'
 import { VisitChoice } from '@/features/places/appliance/VisitChoice'
 import { appliancePage } from '@/features/places/server/pages'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
@@ -34,13 +33,7 @@ export default async function ComparePage({
     label: `${dateAt(v.closedAt ?? v.plannedFor, page.site.timeZone)}${v.by ? `, ${v.by}` : ''}`,
   }))
   return (
-    <Frame
-      title={t('compare.title')}
-      subtitle={`${page.card.maker} ${page.appliance.name}`}
-      here="places"
-      person={actor}
-      openVisitId={await openVisitOf(actor)}
-    >
+    <Frame title={t('compare.title')} subtitle={`${page.card.maker} ${page.appliance.name}`} here="places" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-6 p-4 lg:py-8">
         <Link href={`/appliances/${page.appliance.id}`} className="btn self-start btn-ghost text-primary">
           {t('compare.back')}

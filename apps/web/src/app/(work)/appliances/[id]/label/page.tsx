@@ -3,7 +3,6 @@ import { LabelDesk } from '@/features/label/LabelDesk'
 import { linksOf, linkUrl } from '@/features/label/links'
 import { labelModel, type LabelSize } from '@/features/label/model'
 import { appliancePage } from '@/features/places/server/pages'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { foundOrNot, titled } from '@/server/page'
 import { dateAt } from '@/ui/dates'
@@ -19,13 +18,7 @@ export default async function LabelPage({ params }: { readonly params: Promise<{
   const links = await inFirm(actor, (tx) => linksOf(tx, actor.firmId, page.appliance.id))
   const model = (size: LabelSize) => labelModel(page, actor.firmName, linkUrl('-'), size)
   return (
-    <Frame
-      title={t('label.title')}
-      subtitle={`${page.card.maker} ${page.appliance.name}`}
-      here="places"
-      person={actor}
-      openVisitId={await openVisitOf(actor)}
-    >
+    <Frame title={t('label.title')} subtitle={`${page.card.maker} ${page.appliance.name}`} here="places" person={actor}>
       <div className="mx-auto max-w-3xl p-4 lg:py-8">
         <LabelDesk
           applianceId={page.appliance.id}

@@ -1,7 +1,7 @@
 import { inFirm } from '@/db/client'
 import { FormPage } from '@/features/places/FormPage'
 import { sitePage } from '@/features/places/server/pages'
-import { readEntry } from '@/features/places/server/register'
+import { readEntry } from '@/server/register'
 import { supplyRegister } from '@/features/places/server/registers'
 import { SupplyForm } from '@/features/places/SupplyForm'
 import { requireActor } from '@/server/actor'

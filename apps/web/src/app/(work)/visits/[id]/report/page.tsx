@@ -5,7 +5,6 @@ import { ContinueVisit } from '@/features/report/ContinueVisit'
 import { PrintButton } from '@/features/report/PrintButton'
 import { reportOf } from '@/features/report/queries'
 import { ReportSheet } from '@/features/report/ReportSheet'
-import { openVisitOf } from '@/features/today/queries'
 import { requireActor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
@@ -27,14 +26,12 @@ export default async function ReportPage({ params }: { readonly params: Promise<
     })
   if (!shown) redirect(`/visits/${id}`)
   if (shown.frozen) writePageIn(dialectOfUnits(shown.model.practice.units))
-  const open = await openVisitOf(actor)
   return (
     <Frame
       title={t('report.title')}
       subtitle={shown.model.siteName}
       here="today"
       person={actor}
-      openVisitId={open}
       right={
         <>
           <Link

@@ -1,4 +1,4 @@
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { entryEndpoints } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/server/registerEndpoints'
 
 export const { GET, PUT, DELETE } = entryEndpoints(instrumentRegister, 'instrument')

@@ -1,4 +1,4 @@
 import { siteRegister } from '@/features/places/server/registers'
-import { entryEndpoints } from '@/features/places/server/routes'
+import { entryEndpoints } from '@/server/registerEndpoints'
 
 export const { GET, PUT, DELETE } = entryEndpoints(siteRegister, 'site')

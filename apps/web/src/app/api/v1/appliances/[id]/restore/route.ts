@@ -1,4 +1,4 @@
 import { applianceRegister } from '@/features/places/server/registers'
-import { restoreEndpoint } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/server/registerEndpoints'
 
 export const POST = restoreEndpoint(applianceRegister, 'appliance')

@@ -1,4 +1,4 @@
 import { instrumentRegister } from '@/features/instruments/server/register'
-import { restoreEndpoint } from '@/features/places/server/routes'
+import { restoreEndpoint } from '@/server/registerEndpoints'
 
 export const POST = restoreEndpoint(instrumentRegister, 'instrument')

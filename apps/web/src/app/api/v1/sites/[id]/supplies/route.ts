@@ -1,4 +1,4 @@
 import { supplyRegister } from '@/features/places/server/registers'
-import { createEndpointOnSite } from '@/features/places/server/routes'
+import { createEndpointOnSite } from '@/server/registerEndpoints'
 
 export const POST = createEndpointOnSite(supplyRegister, 'supply', 'supplies')

@@ -3,7 +3,7 @@
 import { useState } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { t } from '@/messages/places'
-import type { Clash } from '../client/useEntry'
+import type { Clash } from './useEntry'
 
 /** Two people changed the same fields: what stood there, what you typed, what stands there now; one is chosen for each. */
 export function MergeDialog<F extends object>({

@@ -1,11 +1,11 @@
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
 import type { Transaction } from '@/db/client'
-import type { Actor } from '@/server/actor'
-import { audit, type AUDIT_SUBJECTS, changesBetween } from '@/server/audit'
-import { parseFields } from '@/server/fields'
-import type { Deed } from '@/server/may'
-import { ApiProblem } from '@/server/problem'
+import type { Actor } from './actor'
+import { audit, type AUDIT_SUBJECTS, changesBetween } from './audit'
+import { parseFields } from './fields'
+import type { Deed } from './may'
+import { ApiProblem } from './problem'
 import { t } from '@/messages/all'
 
 /** One entry of a register as it is read and sent. */
@@ -124,3 +124,12 @@ export async function markEntry<F extends object>(
   await register.reindex(tx, actor.firmId, after)
   return after
 }
+
+/** What the API sends of an entry. */
+export const shownEntry = <F extends object>({ id, siteId, version, deletedAt, fields }: Entry<F>) => ({
+  id,
+  siteId,
+  version,
+  deletedAt: deletedAt && new Date(deletedAt).toISOString(),
+  ...fields,
+})

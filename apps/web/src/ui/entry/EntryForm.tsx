@@ -5,7 +5,7 @@ import { type ReactNode, useEffect } from 'react'
 import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
-import type { useEntry } from '../client/useEntry'
+import type { useEntry } from './useEntry'
 import { MergeDialog } from './MergeDialog'
 
 /** What all forms of the registers share: sending, what went wrong, the clash of two edits, and the way back. */

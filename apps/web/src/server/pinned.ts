@@ -27,6 +27,12 @@ interface Pin {
 }
 const cardKey = (firmId: string, pin: Pin): string => `${firmId} ${pin.cardId} ${pin.cardVersion}`
 
+/** A card that came with something else, read once: what is issued never changes. */
+export function cardKept(firmId: string, pin: Pin, data: unknown): Card {
+  const key = cardKey(firmId, pin)
+  return cards.get(key) ?? cards.put(key, cardSchema.parse(data))
+}
+
 /** The cards of these pins, in their order. */
 export async function pinnedCards(tx: Transaction, firmId: string, pins: readonly Pin[]): Promise<Card[]> {
   const missing = pins.filter((p) => !cards.get(cardKey(firmId, p)))
@@ -40,7 +46,7 @@ export async function pinnedCards(tx: Transaction, firmId: string, pins: readonl
           or(...missing.map((p) => and(eq(targetCard.cardId, p.cardId), eq(targetCard.version, p.cardVersion)))),
         ),
       )
-    for (const r of rows) cards.put(cardKey(firmId, { cardId: r.cardId, cardVersion: r.version }), cardSchema.parse(r.data))
+    for (const r of rows) cardKept(firmId, { cardId: r.cardId, cardVersion: r.version }, r.data)
   }
   return pins.map((p) => {
     const card = cards.get(cardKey(firmId, p))

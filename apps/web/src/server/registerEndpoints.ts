@@ -1,9 +1,8 @@
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { answered, BY_ID, endpoint, unread } from '@/server/endpoint'
-import { etag } from '@/server/fields'
-import { changeEntry, createEntry, type Entry, markEntry, type Register, readEntry } from './register'
-import { shownEntry } from './registers'
+import { answered, BY_ID, endpoint, unread } from './endpoint'
+import { etag } from './fields'
+import { changeEntry, createEntry, type Entry, markEntry, type Register, readEntry, shownEntry } from './register'
 
 const entrySchema = z.looseObject({ id: z.uuid(), siteId: z.uuid(), version: z.number(), deletedAt: z.string().nullable() })
 

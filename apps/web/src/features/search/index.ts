@@ -1,0 +1,2 @@
+/** What other features may know of this one. */
+export { Palette } from './Palette'

@@ -1,0 +1,146 @@
+import type { Instrument } from '@lucerna/core/measure'
+import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm'
+import { isoInstant, readFirm } from '@/db/client'
+import { appliance, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import type { Actor } from '@/server/actor'
+
+const DAY_MS = 86_400_000
+
+export interface InstrumentDue {
+  readonly id: string
+  readonly name: string
+  readonly serial: string
+  readonly kind: Instrument['kind']
+  readonly holder: string | null
+  readonly dueAt: string
+  readonly overdue: boolean
+}
+
+/** Instruments whose calibration lapses within some days or has lapsed: one person's, or the firm's. */
+export function calibrationsDue(actor: Actor, now: Date, withinDays: number, holderId?: string): Promise<InstrumentDue[]> {
+  return readFirm(actor, async (tx) => {
+    const rows = await tx
+      .select({ i: instrument, holder: user.name })
+      .from(instrument)
+      .leftJoin(user, eq(user.id, instrument.heldBy))
+      .where(
+        and(
+          eq(instrument.firmId, actor.firmId),
+          lt(instrument.calibrationDueAt, new Date(now.getTime() + withinDays * DAY_MS).toISOString()),
+          holderId === undefined ? undefined : eq(instrument.heldBy, holderId),
+        ),
+      )
+      .orderBy(asc(instrument.calibrationDueAt))
+      .limit(50)
+    return rows.map(({ i, holder }) => ({
+      id: i.id,
+      name: `${i.maker} ${i.model}`,
+      serial: i.serial,
+      kind: i.kind,
+      holder,
+      dueAt: isoInstant(i.calibrationDueAt),
+      overdue: Date.parse(i.calibrationDueAt) < now.getTime(),
+    }))
+  })
+}
+
+export interface WaitingVisit {
+  readonly id: string
+  readonly siteName: string
+  readonly timeZone: string
+  readonly plannedFor: string
+  readonly by: string | null
+  readonly count: number
+}
+
+/** Visits with work that waits for a licensed person's confirmation, the oldest first. */
+export const unconfirmedVisits = (actor: Actor): Promise<WaitingVisit[]> =>
+  readFirm(actor, async (tx) => {
+    const rows = await tx
+      .select({
+        id: visit.id,
+        siteName: site.name,
+        timeZone: site.timeZone,
+        plannedFor: visit.plannedFor,
+        by: user.name,
+        count: visit.unconfirmed,
+      })
+      .from(visit)
+      .innerJoin(site, eq(site.id, visit.siteId))
+      .leftJoin(user, eq(user.id, visit.assignedTo))
+      .where(and(eq(visit.firmId, actor.firmId), sql`${visit.unconfirmed} > 0`))
+      .orderBy(asc(visit.plannedFor))
+      .limit(50)
+    return rows.map((r) => ({ ...r, plannedFor: isoInstant(r.plannedFor) }))
+  })
+
+export interface UnassignedVisit {
+  readonly id: string
+  readonly siteName: string
+  readonly address: string
+  readonly timeZone: string
+  readonly plannedFor: string
+  readonly jobKind: string
+  readonly appliances: string
+  readonly remark: string | null
+}
+
+/** Planned visits that nobody goes to yet, the earliest first. */
+export const unassignedVisits = (actor: Actor): Promise<UnassignedVisit[]> =>
+  readFirm(actor, async (tx) => {
+    const rows = await tx
+      .select({
+        id: visit.id,
+        siteName: site.name,
+        address: site.address,
+        timeZone: site.timeZone,
+        plannedFor: visit.plannedFor,
+        jobKind: visit.jobKind,
+        remark: visit.remark,
+        appliances: sql<string>`string_agg(${appliance.name}, ', ' order by ${visitAppliance.position})`,
+      })
+      .from(visit)
+      .innerJoin(site, eq(site.id, visit.siteId))
+      .innerJoin(visitAppliance, eq(visitAppliance.visitId, visit.id))
+      .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+      .where(and(eq(visit.firmId, actor.firmId), eq(visit.status, 'planned'), isNull(visit.assignedTo), isNull(site.deletedAt)))
+      .groupBy(visit.id, site.id)
+      .orderBy(asc(visit.plannedFor))
+      .limit(50)
+    return rows.map((r) => ({ ...r, plannedFor: isoInstant(r.plannedFor) }))
+  })
+
+export interface DueAppliance {
+  readonly id: string
+  readonly name: string
+  readonly siteName: string
+  readonly nextDueOn: string
+  readonly timeZone: string
+}
+
+/** Appliances whose next service is due within some days, and for which nothing is planned; the most overdue first. */
+export const dueUnplanned = (actor: Actor, today: string, withinDays: number, most: number): Promise<DueAppliance[]> =>
+  readFirm(actor, async (tx) => {
+    const rows = await tx
+      .select({
+        id: appliance.id,
+        name: appliance.name,
+        siteName: site.name,
+        timeZone: site.timeZone,
+        nextDueOn: sql<string>`${appliance.nextDueOn}::text`,
+      })
+      .from(appliance)
+      .innerJoin(site, eq(site.id, appliance.siteId))
+      .where(
+        and(
+          eq(appliance.firmId, actor.firmId),
+          isNull(appliance.deletedAt),
+          isNull(site.deletedAt),
+          sql`coalesce(${appliance.nextDueOn}, '9999-12-31'::date) < ${today}::date + ${withinDays}::int`,
+          sql`not exists (select 1 from ${visitAppliance} va join ${visit} v on v.id = va.visit_id where va.appliance_id = ${appliance.id} and v.status <> 'closed')`,
+        ),
+      )
+      .orderBy(sql`coalesce(${appliance.nextDueOn}, '9999-12-31'::date)`, asc(appliance.id))
+      .limit(most)
+    return rows
+  })
