@@ -93,7 +93,13 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
       for (const firm of DEMO_FIRMS) {
         const firmId = newId()
         const practice = SHIPPED_PRACTICES.find((p) => p.id === firm.practice)!
-        await tx.insert(t.firm).values({ id: firmId, name: firm.name, practiceId: practice.id, practiceVersion: practice.version })
+        await tx.insert(t.firm).values({
+          id: firmId,
+          name: firm.name,
+          practiceId: practice.id,
+          practiceVersion: practice.version,
+          timeZone: firm.sites[0]!.timeZone,
+        })
         await tx.insert(t.practiceProfile).values(SHIPPED_PRACTICES.map((p) => ({ firmId, profileId: p.id, version: p.version, data: p })))
         await tx
           .insert(t.targetCard)
@@ -115,6 +121,7 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           licenceNumber: technician.licence,
           licenceUntil: null,
           units: null,
+          timeZone: firm.sites[0]!.timeZone,
           practiceUnits: practice.units,
           farViewTones: false,
           chosenDialect: null,

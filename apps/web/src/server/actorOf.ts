@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm'
 import { type Database, database, mayConnect, type Scope } from '@/db/client'
 import { type Dialect, dialectOfUnits, isDialect } from '@/ui/dialect'
 import type { Units } from '@/ui/figures'
+import { dayAt } from '@/ui/zoned'
 
 /** The signed-in person, with the firm they act for and the role they act in (a lapsed licence acts as an apprentice). */
 export interface Actor extends Scope {
@@ -14,6 +15,8 @@ export interface Actor extends Scope {
   readonly licenceUntil: string | null
   /** The units this person wants to see, whatever the practice says; null follows the practice. */
   readonly units: Units | null
+  /** The firm's own time zone: what "today" is for licences, calibrations and lists. A visit's day is its site's. */
+  readonly timeZone: string
   /** What the firm's practice counts in. */
   readonly practiceUnits: Units
   readonly farViewTones: boolean
@@ -42,11 +45,12 @@ interface ActingRow extends Record<string, unknown> {
   readonly far_view_tones: boolean
   readonly dialect: string | null
   readonly practice_units: string | null
+  readonly firm_time_zone: string
 }
 
 async function actingPerson(byUser: string | null, byToken: string | null, db: Pick<Database, 'execute'>): Promise<ActingRow | undefined> {
   const [row] = await db.execute<ActingRow>(
-    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units from acting_person(${byUser}::text, ${byToken}::text)`,
+    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units, firm_time_zone from acting_person(${byUser}::text, ${byToken}::text)`,
   )
   return row
 }
@@ -60,10 +64,11 @@ const actorFrom = (row: ActingRow, now: string): Actor => {
     name: row.name,
     firmName: row.firm_name,
     heldRole: row.role,
-    role: actingRole(row.role, row.licence_until, now),
+    role: actingRole(row.role, row.licence_until, dayAt(now, row.firm_time_zone)),
     licenceNumber: row.licence_number,
     licenceUntil: row.licence_until,
     units: row.units === 'metric' || row.units === 'imperial' ? row.units : null,
+    timeZone: row.firm_time_zone,
     practiceUnits,
     farViewTones: row.far_view_tones,
     chosenDialect,

@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz'
-import { addYears, lightFormat } from 'date-fns'
+import { addDays, addYears, lightFormat } from 'date-fns'
 
 const DAY = 'yyyy-MM-dd'
 
@@ -19,7 +19,17 @@ export const dayAt = (instant: Date | string, timeZone: string): string =>
  * @example
  * yearAfter('2026-11-28') // '2027-11-28'
  */
-export const yearAfter = (day: string): string => lightFormat(addYears(new TZDate(`${day}T12:00:00Z`, 'UTC'), 1), DAY)
+export const yearAfter = (day: string): string => lightFormat(addYears(noonOf(day), 1), DAY)
+
+/**
+ * The day some days later.
+ *
+ * @example
+ * daysAfter('2026-02-27', 2) // '2026-03-01'
+ */
+export const daysAfter = (day: string, days: number): string => lightFormat(addDays(noonOf(day), days), DAY)
+
+const noonOf = (day: string): TZDate => new TZDate(`${day}T12:00:00Z`, 'UTC')
 
 /**
  * The instant at which a clock on the wall of a time zone shows a date and time; a time skipped in spring is the moment after the gap.
@@ -32,6 +42,15 @@ export function zonedInstant(day: string, time: string, timeZone: string): Date 
   const [hours = NaN, minutes = NaN] = time.split(':').map(Number)
   return new Date(new TZDate(year, month - 1, date, hours, minutes, timeZone).getTime())
 }
+
+/**
+ * The last moment of a day at a place, as ISO text: something that holds "until the 28th" holds until then.
+ *
+ * @example
+ * endOfDay('2026-11-28', 'America/Halifax') // '2026-11-29T03:59:59.999Z'
+ */
+export const endOfDay = (day: string, timeZone: string): string =>
+  new Date(zonedInstant(daysAfter(day, 1), '00:00', timeZone).getTime() - 1).toISOString()
 
 /** The same as ISO text. `instantAt('2026-06-01', '08:30', 'Europe/Zurich')` → `'2026-06-01T06:30:00.000Z'`. */
 export const instantAt = (day: string, time: string, timeZone: string): string => zonedInstant(day, time, timeZone).toISOString()

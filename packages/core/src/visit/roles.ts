@@ -25,11 +25,11 @@ export function mayEmit(role: Role, type: EventType, closed: boolean): Permissio
  *
  * @param licenceUntil ISO date of expiry; null for roles that need none.
  * @example
- * actingRole('technician', '2026-01-31', '2026-02-01T09:00:00.000Z') // 'apprentice'
+ * actingRole('technician', '2026-01-31', '2026-02-01') // 'apprentice'
  */
-export function actingRole(role: Role, licenceUntil: string | null, now: string): Role {
+export function actingRole(role: Role, licenceUntil: string | null, today: string): Role {
   if (role !== 'lead' && role !== 'technician') return role
-  return licenceUntil !== null && licenceUntil >= now.slice(0, 10) ? role : 'apprentice'
+  return licenceUntil !== null && licenceUntil >= today ? role : 'apprentice'
 }
 
 /** Whether a role may open the work of its firm at all; everyone of the firm may read. */
@@ -44,11 +44,11 @@ export const LICENCE_WARNING_DAYS = 60
  *
  * @param until ISO date of the last day it holds; null when none is on record.
  * @example
- * licenceState('technician', '2026-03-01', '2026-02-01T09:00:00.000Z') // 'soon'
+ * licenceState('technician', '2026-03-01', '2026-02-01') // 'soon'
  */
-export function licenceState(role: Role, until: string | null, now: string): 'none' | 'missing' | 'lapsed' | 'soon' | 'valid' {
+export function licenceState(role: Role, until: string | null, today: string): 'none' | 'missing' | 'lapsed' | 'soon' | 'valid' {
   if (role !== 'lead' && role !== 'technician') return 'none'
   if (until === null) return 'missing'
-  if (until < now.slice(0, 10)) return 'lapsed'
-  return Date.parse(until) - Date.parse(now.slice(0, 10)) <= LICENCE_WARNING_DAYS * 86_400_000 ? 'soon' : 'valid'
+  if (until < today) return 'lapsed'
+  return Date.parse(until) - Date.parse(today) <= LICENCE_WARNING_DAYS * 86_400_000 ? 'soon' : 'valid'
 }

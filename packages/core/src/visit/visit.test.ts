@@ -346,10 +346,10 @@ describe('roles', () => {
   })
 
   test('a lapsed licence acts as an apprentice', () => {
-    expect(actingRole('technician', '2026-01-31', '2026-01-31T23:00:00.000Z')).toBe('technician')
-    expect(actingRole('technician', '2026-01-31', '2026-02-01T00:00:00.000Z')).toBe('apprentice')
-    expect(actingRole('lead', null, '2026-02-01T00:00:00.000Z')).toBe('apprentice')
-    expect(actingRole('planner', null, '2026-02-01T00:00:00.000Z')).toBe('planner')
+    expect(actingRole('technician', '2026-01-31', '2026-01-31')).toBe('technician')
+    expect(actingRole('technician', '2026-01-31', '2026-02-01')).toBe('apprentice')
+    expect(actingRole('lead', null, '2026-02-01')).toBe('apprentice')
+    expect(actingRole('planner', null, '2026-02-01')).toBe('planner')
   })
 })
 

@@ -12,6 +12,8 @@ export const firm = pgTable(
     name: text('name').notNull(),
     practiceId: text('practice_id').notNull(),
     practiceVersion: integer('practice_version').notNull(),
+    /** The firm's own day: for licences, calibrations and lists that belong to no site. */
+    timeZone: text('time_zone').notNull().default('UTC'),
     version: integer('version').notNull().default(1),
   },
   () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm}` })],

@@ -100,7 +100,7 @@ export async function DocumentPage({
               <Findings kind={kind} findings={findings} />
             </section>
           )}
-          <Versions kind={kind} id={id} versions={versions} shown={document.version} />
+          <Versions kind={kind} id={id} versions={versions} shown={document.version} timeZone={actor.timeZone} />
           {kind === 'card' ? (
             <MoveAppliances
               cardId={id}

@@ -1,6 +1,6 @@
 import type { CheckKind } from '@lucerna/core/measure'
+import { daysAfter } from '@/ui/zoned'
 
-const DAY_MS = 86_400_000
 const SOON_DAYS = 30
 
 export interface Due {
@@ -22,9 +22,9 @@ interface Known {
  * @example
  * dueOf({ calibrationDueOn: '2026-01-31', batteryDays: null, trapDays: null }, [], '2026-02-02') // [{ what: 'calibration', on: '2026-01-31', state: 'over' }]
  */
-export function dueOf(known: Known, checks: readonly { readonly kind: CheckKind; readonly at: string }[], today: string): Due[] {
+export function dueOf(known: Known, checks: readonly { readonly kind: CheckKind; readonly on: string }[], today: string): Due[] {
   const found: Due[] = []
-  const soon = new Date(Date.parse(today) + SOON_DAYS * DAY_MS).toISOString().slice(0, 10)
+  const soon = daysAfter(today, SOON_DAYS)
   if (known.calibrationDueOn < today) found.push({ what: 'calibration', on: known.calibrationDueOn, state: 'over' })
   else if (known.calibrationDueOn <= soon) found.push({ what: 'calibration', on: known.calibrationDueOn, state: 'soon' })
   for (const [what, days] of [
@@ -34,14 +34,14 @@ export function dueOf(known: Known, checks: readonly { readonly kind: CheckKind;
     if (days === null) continue
     const last = checks
       .filter((c) => c.kind === what)
-      .map((c) => c.at.slice(0, 10))
+      .map((c) => c.on)
       .sort()
       .at(-1)
     if (last === undefined) {
       found.push({ what, on: null, state: 'never' })
       continue
     }
-    const on = new Date(Date.parse(last) + days * DAY_MS).toISOString().slice(0, 10)
+    const on = daysAfter(last, days)
     if (on < today) found.push({ what, on, state: 'over' })
   }
   return found

@@ -12,7 +12,7 @@ import { checksOf, recordCheck } from './server/register'
 
 afterAll(closeAll)
 const known = { calibrationDueOn: '2026-06-30', batteryDays: 180, trapDays: null }
-const battery = (at: string) => ({ kind: 'battery' as const, at })
+const battery = (on: string) => ({ kind: 'battery' as const, on })
 
 describe('what an instrument waits for', () => {
   test.each([
@@ -141,7 +141,7 @@ describe('checks written down', () => {
     await record(tobias, id, body)
     const [row] = await ownerDb.select().from(instrument).where(eq(instrument.id, id))
     expect([row!.calibrationDueAt.slice(0, 10), row!.certificate, row!.version]).toEqual(['2027-05-20', 'C-9', 2])
-    expect(await inFirm(tobias, (tx) => checksOf(tx, tobias.firmId, id))).toMatchObject([
+    expect(await inFirm(tobias, (tx) => checksOf(tx, tobias, id))).toMatchObject([
       { kind: 'calibration', appliedSi: 2000, shownSi: 2003, by: 'Tobias Achterberg' },
     ])
   })

@@ -1,5 +1,6 @@
 import { ROLES } from '@lucerna/core/visit'
 import { z } from 'zod'
+import { timeZoneSchema } from '@/ui/timeZone'
 import { DIALECTS } from '@/ui/dialect'
 
 /** Forms and requests about people; messages are keys of the message files. */
@@ -51,4 +52,8 @@ export const preferenceSchema = z.strictObject({
   dialect: z.enum(['practice', ...DIALECTS]).default('practice'),
   farViewTones: z.boolean(),
 })
-export const firmSchema = z.strictObject({ practiceId: z.string().min(1, 'field.choose').max(60) })
+export const firmSchema = z.strictObject({
+  practiceId: z.string().min(1, 'field.choose').max(60),
+  /** Left out, it stays. */
+  timeZone: timeZoneSchema.optional(),
+})

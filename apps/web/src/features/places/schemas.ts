@@ -1,6 +1,7 @@
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { FITTINGS, PIPE_MATERIALS, PIPE_SIZES } from '@lucerna/core/supply'
 import { z } from 'zod'
+import { timeZoneSchema } from '@/ui/timeZone'
 
 /** What sites, supplies and appliances are made of: the same schemas check forms and requests. Messages are keys of the message files. */
 
@@ -14,15 +15,6 @@ const mayLine = (max: number) =>
     .nullable()
 const number = (min: number, max: number) => z.number('field.number').min(min, 'field.out-of-range').max(max, 'field.out-of-range')
 
-const isTimeZone = (name: string): boolean => {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: name })
-    return true
-  } catch {
-    return false
-  }
-}
-
 /** A calendar day that exists and is neither before any burner nor in the future (a day of grace for other time zones). */
 const pastDay = z.iso
   .date('field.bad-date')
@@ -33,7 +25,7 @@ export const siteSchema = z
   .strictObject({
     name: line(120),
     address: line(200),
-    timeZone: z.string().refine(isTimeZone, 'field.time-zone'),
+    timeZone: timeZoneSchema,
     altitudeM: number(-430, 6000),
     latitudeDeg: number(-90, 90).nullable(),
     longitudeDeg: number(-180, 180).nullable(),

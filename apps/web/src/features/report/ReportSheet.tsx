@@ -130,7 +130,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           <>
             {i.name} {i.serial}, {wordsFor(`instrument.${i.kind}`).toLowerCase()}:{' '}
             {i.inCalibration ? (
-              t('report.calibrated', { date: dateAt(i.calibrationDueAt, 'UTC') })
+              t('report.calibrated', { date: calibratedUntil(i.calibrationDueAt, model.timeZone) })
             ) : (
               <Marked>{t('report.not-calibrated')}</Marked>
             )}
@@ -189,3 +189,6 @@ const Marked = ({ children }: { readonly children: ReactNode }) => (
   </b>
 )
 const StillOpen = () => <Marked>{t('report.loose-open')}</Marked>
+
+/** The last day of a calibration. Reports of before kept the end of the day in UTC; since then it is the end of the day at the site. */
+const calibratedUntil = (at: string, timeZone: string): string => dateAt(at, at.endsWith('T23:59:59.000Z') ? 'UTC' : timeZone)

@@ -26,7 +26,7 @@ export function Warnings({
   readonly now: Date
   readonly instruments: readonly InstrumentDue[]
 }) {
-  const licence = licenceState(actor.heldRole, actor.licenceUntil, now.toISOString())
+  const licence = licenceState(actor.heldRole, actor.licenceUntil, dayAt(now, actor.timeZone))
   const said = [
     licence === 'lapsed' && t('today.licence-lapsed', { until: plainDate(actor.licenceUntil ?? '') }),
     licence === 'missing' && t('today.licence-missing'),
@@ -34,7 +34,7 @@ export function Warnings({
     ...instruments.map((i) =>
       t(i.overdue ? 'today.calibration-over' : 'today.calibration-soon', {
         name: `${i.name} (${i.serial})`,
-        date: plainDate(i.dueAt.slice(0, 10)),
+        date: plainDate(i.dueOn),
       }),
     ),
   ].filter((s) => s !== false)
@@ -100,7 +100,7 @@ export function LeadDesk({ waiting, members, instruments, open }: Awaited<Return
           href: `/instruments#${i.id}`,
           what: i.name,
           more: [i.serial, i.holder].filter(Boolean).join(' · '),
-          state: t(i.overdue ? 'calibration.over' : 'calibration.soon', { date: plainDate(i.dueAt.slice(0, 10)) }),
+          state: t(i.overdue ? 'calibration.over' : 'calibration.soon', { date: plainDate(i.dueOn) }),
           warn: i.overdue,
         }))}
       />
@@ -121,7 +121,7 @@ export function LeadDesk({ waiting, members, instruments, open }: Awaited<Return
 
 /** What waits for whoever plans: visits nobody goes to, services that fall due with nothing planned. */
 export const plannerDeskOf = async (actor: Actor, now: Date) => {
-  const today = now.toISOString().slice(0, 10)
+  const today = dayAt(now, actor.timeZone)
   const [unassigned, due, people] = await Promise.all([unassignedVisits(actor), dueUnplanned(actor, today, SOON_DAYS, 12), sendable(actor)])
   return { now, unassigned, due, people }
 }

@@ -109,6 +109,9 @@ export const people = {
   'settings.firm-what':
     'Limits, order of work, units and dialect. A site can have its own. A visit keeps the profile version it started with.',
   'settings.firm-lead': 'A lead technician can change this.',
+  'settings.time-zone': 'Time zone of the firm',
+  'settings.time-zone-what': 'Licences, calibrations and lists go by this clock. A visit goes by the clock of its site.',
+  'settings.time-zone-changed': 'Time zone changed.',
   'settings.firm-changed': 'New visits use this practice profile.',
   'settings.practice-version': 'version {{version}}, {{date}}',
   'settings.look': 'Display',

@@ -25,5 +25,7 @@ export const people: Other<typeof gb> = {
   'audit-field.licenceNumber': 'license number',
   'audit-field.licenceUntil': 'license until',
   'settings.firm': 'Practice profile of the company',
+  'settings.time-zone-what': 'Licenses, calibrations and lists go by this clock. A visit goes by the clock of its site.',
+  'settings.time-zone': 'Time zone of the company',
   'settings.look-what': 'For this device. Night for the boiler room, day for the office, glare for sun and flashlight.',
 }

@@ -12,7 +12,7 @@ export const generateMetadata = titled('nav.instruments')
 
 export default async function InstrumentsPage() {
   const actor = await requireActor('/instruments')
-  const list = await listInstruments(actor, new Date().toISOString().slice(0, 10))
+  const list = await listInstruments(actor, new Date().toISOString())
   return (
     <Frame title={t('nav.instruments')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-4 p-4 lg:py-8">

@@ -24,12 +24,12 @@ export default async function PeoplePage() {
     <Frame title={t('nav.people')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         {manage && <InviteForm />}
-        {invitations.length > 0 && <Invitations list={invitations} now={now} />}
+        {invitations.length > 0 && <Invitations list={invitations} now={now} timeZone={actor.timeZone} />}
         <section>
           <h2 className="mb-2 text-lg font-semibold">{t('people.title', { firm: actor.firmName })}</h2>
           <ul className="divide-y divide-(--hairline) border-y hairline">
             {members.map((m) => (
-              <MemberRow key={m.userId} member={m} manage={manage} self={m.userId === actor.userId} />
+              <MemberRow key={m.userId} member={m} manage={manage} self={m.userId === actor.userId} timeZone={actor.timeZone} />
             ))}
           </ul>
         </section>

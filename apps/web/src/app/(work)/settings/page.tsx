@@ -1,5 +1,6 @@
 import { inFirm } from '@/db/client'
 import { FirmPractice } from '@/features/people/parts/FirmPractice'
+import { FirmTimeZone } from '@/features/people/parts/FirmTimeZone'
 import { Passcode } from '@/features/people/parts/Passcode'
 import { Preferences } from '@/features/people/parts/Preferences'
 import { Sessions } from '@/features/people/parts/Sessions'
@@ -36,6 +37,11 @@ export default async function SettingsPage() {
           t('settings.firm'),
           t('settings.firm-what'),
           <FirmPractice current={settings} practices={practices} mayChange={may(actor, 'firm.settings')} />,
+        )}
+        {part(
+          t('settings.time-zone'),
+          t('settings.time-zone-what'),
+          <FirmTimeZone current={settings} mayChange={may(actor, 'firm.settings')} />,
         )}
         {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
         {part(

@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { plainDate } from '@/ui/dates'
+import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/documents'
 import { type DocumentKind, KINDS } from '../kinds'
 import type { Version } from '../server/documents'
@@ -10,11 +10,13 @@ export function Versions({
   id,
   versions,
   shown,
+  timeZone,
 }: {
   readonly kind: DocumentKind
   readonly id: string
   readonly versions: readonly Version[]
   readonly shown: number
+  readonly timeZone: string
 }) {
   const path = `${KINDS[kind].path}/${id}`
   return (
@@ -31,9 +33,7 @@ export function Versions({
               {t('doc.version', { version: v.version })}
             </Link>
             <span className="block text-sm quiet">
-              {v.issuedBy && v.issuedAt
-                ? t('doc.version-by', { name: v.issuedBy, date: plainDate(v.issuedAt.slice(0, 10)) })
-                : t('doc.shipped')}
+              {v.issuedBy && v.issuedAt ? t('doc.version-by', { name: v.issuedBy, date: dateAt(v.issuedAt, timeZone) }) : t('doc.shipped')}
             </span>
             {v.note && <span className="block text-sm">{v.note}</span>}
             {versions[i + 1] && (

@@ -43,7 +43,7 @@ export function Checks({
           const channel = channels.find((x) => x.id === c.channelId)
           return (
             <li key={c.id} className="grid gap-x-6 py-2 sm:grid-cols-[9rem_1fr_auto]">
-              <span className="quiet">{plainDate(c.at.slice(0, 10))}</span>
+              <span className="quiet">{plainDate(c.on)}</span>
               <span>
                 {t(`check.${c.kind}`)}
                 {channel && c.appliedSi !== null && c.shownSi !== null && (

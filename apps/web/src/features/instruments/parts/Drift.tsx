@@ -13,7 +13,7 @@ import { channelUnit } from '../channels'
 import type { Check } from '../server/register'
 
 interface Read {
-  readonly at: string
+  readonly on: string
   readonly appliedSi: number
   readonly shownSi: number
 }
@@ -31,9 +31,9 @@ export function Drift({
   const read = (id: string): Read[] =>
     checks
       .flatMap((c) =>
-        c.channelId === id && c.appliedSi !== null && c.shownSi !== null ? [{ at: c.at, appliedSi: c.appliedSi, shownSi: c.shownSi }] : [],
+        c.channelId === id && c.appliedSi !== null && c.shownSi !== null ? [{ on: c.on, appliedSi: c.appliedSi, shownSi: c.shownSi }] : [],
       )
-      .sort((a, b) => (a.at < b.at ? -1 : 1))
+      .sort((a, b) => (a.on < b.on ? -1 : 1))
   const drawn = channels.filter((c) => read(c.id).length > 1)
   const [chosen, setChosen] = useState(drawn[0]?.id)
   const holder = useRef<HTMLDivElement>(null)
@@ -84,7 +84,7 @@ export function Drift({
           aria-hidden="true"
           options={options}
           data={{
-            labels: points.map((p) => plainDate(p.at.slice(0, 10))),
+            labels: points.map((p) => plainDate(p.on)),
             datasets: [
               {
                 data: points.map((p) => span(p.shownSi - p.appliedSi)),

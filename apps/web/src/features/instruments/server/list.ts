@@ -1,12 +1,14 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import { inFirm, isoInstant } from '@/db/client'
+import { isoInstant, readFirm } from '@/db/client'
 import { instrument, instrumentCheck, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
+import { dayOfStamp } from '@/server/calendarStamp'
+import { dayAt } from '@/ui/zoned'
 import { dueOf } from '../due'
 
-/** The firm's instruments with who carries them and what each waits for, the earliest calibration first. */
-export const listInstruments = (actor: Actor, today: string) =>
-  inFirm(actor, async (tx) => {
+/** The firm's instruments with who carries them and what each waits for by the firm's calendar, the earliest calibration first. */
+export const listInstruments = (actor: Actor, now: string) =>
+  readFirm(actor, async (tx) => {
     const rows = await tx
       .select({ i: instrument, holder: user.name })
       .from(instrument)
@@ -29,7 +31,7 @@ export const listInstruments = (actor: Actor, today: string) =>
               ),
             )
     return rows.map(({ i, holder }) => {
-      const calibrationDueOn = isoInstant(i.calibrationDueAt).slice(0, 10)
+      const calibrationDueOn = dayOfStamp(i.calibrationDueAt)
       return {
         id: i.id,
         kind: i.kind,
@@ -40,8 +42,8 @@ export const listInstruments = (actor: Actor, today: string) =>
         calibrationDueOn,
         due: dueOf(
           { calibrationDueOn, batteryDays: i.batteryDays, trapDays: i.trapDays },
-          care.filter((c) => c.id === i.id).map((c) => ({ kind: c.kind, at: isoInstant(c.at) })),
-          today,
+          care.filter((c) => c.id === i.id).map((c) => ({ kind: c.kind, on: dayAt(isoInstant(c.at), actor.timeZone) })),
+          dayAt(now, actor.timeZone),
         ),
       }
     })

@@ -6,14 +6,11 @@ import type { Register } from '@/server/register'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
+import { dayOfStamp, stampOf, stampOfEnd } from '@/server/calendarStamp'
 import { ApiProblem } from '@/server/problem'
+import { dayAt, instantAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import { type CheckFields, type InstrumentFields, instrumentFieldsSchema } from '../schemas'
-
-const day = (stamp: string): string => isoInstant(stamp).slice(0, 10)
-/** A calibration holds through its last day everywhere on earth. */
-const startOf = (d: string): string => `${d}T00:00:00.000Z`
-const endOf = (d: string): string => `${d}T23:59:59.000Z`
 
 export const instrumentFieldsOf = (row: typeof instrument.$inferSelect): InstrumentFields => ({
   kind: row.kind,
@@ -21,8 +18,8 @@ export const instrumentFieldsOf = (row: typeof instrument.$inferSelect): Instrum
   model: row.model,
   serial: row.serial,
   channels: row.channels as InstrumentFields['channels'],
-  calibratedOn: day(row.calibratedAt),
-  calibrationDueOn: day(row.calibrationDueAt),
+  calibratedOn: dayOfStamp(row.calibratedAt),
+  calibrationDueOn: dayOfStamp(row.calibrationDueAt),
   certificate: row.certificate,
   heldBy: row.heldBy,
   batteryDays: row.batteryDays,
@@ -32,8 +29,8 @@ export const instrumentFieldsOf = (row: typeof instrument.$inferSelect): Instrum
 
 export const instrumentColumns = ({ calibratedOn, calibrationDueOn, ...fields }: InstrumentFields) => ({
   ...fields,
-  calibratedAt: startOf(calibratedOn),
-  calibrationDueAt: endOf(calibrationDueOn),
+  calibratedAt: stampOf(calibratedOn),
+  calibrationDueAt: stampOfEnd(calibrationDueOn),
 })
 
 const at = (firmId: string, id: string) => and(eq(instrument.firmId, firmId), eq(instrument.id, id))
@@ -89,7 +86,8 @@ export const instrumentRegister: Register<InstrumentFields> = {
 export interface Check {
   readonly id: string
   readonly kind: CheckFields['kind']
-  readonly at: string
+  /** The firm's day, in the firm's time zone. */
+  readonly on: string
   readonly by: string
   readonly channelId: string | null
   readonly appliedSi: number | null
@@ -100,18 +98,18 @@ export interface Check {
 }
 
 /** The checks of an instrument, the newest first. */
-export async function checksOf(tx: Transaction, firmId: string, id: string): Promise<Check[]> {
+export async function checksOf(tx: Transaction, actor: Pick<Actor, 'firmId' | 'timeZone'>, id: string): Promise<Check[]> {
   const rows = await tx
     .select({ c: instrumentCheck, by: user.name })
     .from(instrumentCheck)
     .innerJoin(user, eq(user.id, instrumentCheck.by))
-    .where(and(eq(instrumentCheck.firmId, firmId), eq(instrumentCheck.instrumentId, id)))
+    .where(and(eq(instrumentCheck.firmId, actor.firmId), eq(instrumentCheck.instrumentId, id)))
     .orderBy(desc(instrumentCheck.at), desc(instrumentCheck.id))
     .limit(1000)
   return rows.map(({ c, by }) => ({
     id: c.id,
     kind: c.kind,
-    at: isoInstant(c.at),
+    on: dayAt(isoInstant(c.at), actor.timeZone),
     by,
     channelId: c.channelId,
     appliedSi: c.appliedSi,
@@ -138,12 +136,12 @@ export async function recordCheck(tx: Transaction, actor: Actor, instrumentId: s
     instrumentId,
     kind: fields.kind,
     // The day counts; of today's checks the later one is the newer.
-    at: fields.on === now.slice(0, 10) ? now : `${fields.on}T12:00:00.000Z`,
+    at: fields.on === dayAt(now, actor.timeZone) ? now : instantAt(fields.on, '12:00', actor.timeZone),
     by: actor.userId,
     passed: fields.passed,
     certificate: fields.certificate,
     note: fields.note,
-    dueAt: fields.dueOn && endOf(fields.dueOn),
+    dueAt: fields.dueOn && stampOfEnd(fields.dueOn),
   }
   const first = fields.id ?? uuidv7()
   const rows = fields.readings.length === 0 ? [{ id: first }] : fields.readings.map((r, i) => ({ id: i === 0 ? first : uuidv7(), ...r }))
@@ -156,12 +154,12 @@ export async function recordCheck(tx: Transaction, actor: Actor, instrumentId: s
   if (rows.length > 1) await tx.insert(instrumentCheck).values(rows.slice(1).map((r) => ({ ...common, ...r })))
   await audit(tx, actor, 'checked', ['instrument', instrumentId], now, [{ field: fields.kind, from: null, to: fields.passed }])
   if (fields.kind !== 'calibration' || !fields.passed || fields.dueOn === null) return
-  if (startOf(fields.on) < isoInstant(row.calibratedAt)) return
+  if (stampOf(fields.on) < isoInstant(row.calibratedAt)) return
   await tx
     .update(instrument)
     .set({
-      calibratedAt: startOf(fields.on),
-      calibrationDueAt: endOf(fields.dueOn),
+      calibratedAt: stampOf(fields.on),
+      calibrationDueAt: stampOfEnd(fields.dueOn),
       certificate: fields.certificate ?? row.certificate,
       version: row.version + 1,
       updatedAt: now,

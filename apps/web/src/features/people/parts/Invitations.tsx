@@ -3,14 +3,22 @@
 import { useRouter } from 'next/navigation'
 import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
-import { plainDate } from '@/ui/dates'
+import { dateAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/people'
 import { wordsFor } from '@/ui/words'
 import type { InvitationShown } from '../server/invitations'
 
 /** Invitations that nobody has taken up yet. */
-export function Invitations({ list, now }: { readonly list: readonly InvitationShown[]; readonly now: string }) {
+export function Invitations({
+  list,
+  now,
+  timeZone,
+}: {
+  readonly list: readonly InvitationShown[]
+  readonly now: string
+  readonly timeZone: string
+}) {
   const router = useRouter()
   const revoke = async (id: string) => {
     const answer = await ask('DELETE', `/api/v1/people/invitations/${id}`)
@@ -32,7 +40,7 @@ export function Invitations({ list, now }: { readonly list: readonly InvitationS
                     <WarningSign size={16} /> {t('people.invitation-expired')}
                   </span>
                 ) : (
-                  t('people.invitation-until', { date: plainDate(i.expiresAt.slice(0, 10)) })
+                  t('people.invitation-until', { date: dateAt(i.expiresAt, timeZone) })
                 )}
               </span>
             </span>

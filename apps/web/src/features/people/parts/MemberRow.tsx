@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
-import { plainDate } from '@/ui/dates'
+import { dateAt, plainDate } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
@@ -14,7 +14,17 @@ import type { Member } from '../server/members'
 import { LicenceFields, roleFields } from './LicenceFields'
 
 /** One person: role, licence and how it stands; a lead changes them here. */
-export function MemberRow({ member: m, manage, self }: { readonly member: Member; readonly manage: boolean; readonly self: boolean }) {
+export function MemberRow({
+  member: m,
+  manage,
+  self,
+  timeZone,
+}: {
+  readonly member: Member
+  readonly manage: boolean
+  readonly self: boolean
+  readonly timeZone: string
+}) {
   const [editing, setEditing] = useState(false)
   const warn = m.licence === 'lapsed' || m.licence === 'missing' || m.licence === 'soon'
   return (
@@ -25,7 +35,7 @@ export function MemberRow({ member: m, manage, self }: { readonly member: Member
           <span className="quiet">{t(`role.${m.role}`)}</span>
           {m.licenceNumber && <span className="quiet">{t('people.licence', { number: m.licenceNumber })}</span>}
           {m.leftAt ? (
-            <span className="quiet">{t('people.left-on', { date: plainDate(m.leftAt.slice(0, 10)) })}</span>
+            <span className="quiet">{t('people.left-on', { date: dateAt(m.leftAt, timeZone) })}</span>
           ) : (
             m.licence !== 'none' && (
               <span className={warn ? 'flex items-start gap-1 text-warning' : 'quiet'}>

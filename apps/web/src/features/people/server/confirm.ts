@@ -10,6 +10,7 @@ import { type Actor, actorOf } from '@/server/actorOf'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import type { confirmationSchema } from '../schemas'
 
@@ -26,7 +27,11 @@ export const confirmers = (actor: Actor, now: string, db: Database = database())
         .orderBy(asc(user.name))
       return rows
         .filter(
-          (r) => (r.role === 'lead' || r.role === 'technician') && r.until !== null && r.until >= now.slice(0, 10) && r.id !== actor.userId,
+          (r) =>
+            (r.role === 'lead' || r.role === 'technician') &&
+            r.until !== null &&
+            r.until >= dayAt(now, actor.timeZone) &&
+            r.id !== actor.userId,
         )
         .map(({ id, name }) => ({ id, name }))
     },

@@ -11,7 +11,7 @@ import { audit } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { isId } from '@/server/isId'
-import { plainDate } from '@/ui/dates'
+import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/all'
 import { type invitationSchema, joinSchema } from '../schemas'
 import { worksElsewhere } from './elsewhere'
@@ -70,7 +70,7 @@ export async function invite(tx: Transaction, actor: Actor, fields: z.output<typ
         firm: actor.firmName,
         role: t(`role.${fields.role}`).toLowerCase(),
         link: `${HERE}/join/${actor.firmId}.${secret}`,
-        until: plainDate(expiresAt.slice(0, 10)),
+        until: dateAt(expiresAt, actor.timeZone),
       }),
     },
     now,

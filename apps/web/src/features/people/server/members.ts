@@ -7,6 +7,7 @@ import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import type { memberSchema } from '../schemas'
 import { worksElsewhere } from './elsewhere'
@@ -42,7 +43,7 @@ export async function listMembers(tx: Transaction, actor: Actor, now: string): P
       role: m.role,
       licenceNumber: m.licenceNumber,
       licenceUntil: m.licenceUntil,
-      licence: licenceState(m.role, m.licenceUntil, now),
+      licence: licenceState(m.role, m.licenceUntil, dayAt(now, actor.timeZone)),
       hasPasscode: m.passcodeHash !== null,
       leftAt: m.leftAt && isoInstant(m.leftAt),
       version: m.version,

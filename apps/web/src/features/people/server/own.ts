@@ -107,7 +107,7 @@ export async function endSessions(tx: Transaction, actor: Actor, keepId: string 
   return gone.length
 }
 
-/** The practice that the firm works by, from now on; visits that are planned or done keep theirs. @throws ApiProblem 412, 422 */
+/** The practice that the firm works by, from now on, and its own time zone; visits that are planned or done keep theirs. @throws ApiProblem 412, 422 */
 export async function changeFirm(
   tx: Transaction,
   actor: Actor,
@@ -119,7 +119,7 @@ export async function changeFirm(
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
   if (row.version !== version)
     throw new ApiProblem(412, 'changed-meanwhile', t('register.changed-meanwhile'), [], {
-      current: { practiceId: row.practiceId },
+      current: { practiceId: row.practiceId, timeZone: row.timeZone },
       version: row.version,
     })
   const [newest] = await tx
@@ -129,11 +129,12 @@ export async function changeFirm(
     .orderBy(desc(practiceProfile.version))
     .limit(1)
   if (!newest) throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'practiceId', message: t('field.choose') }])
-  const changes = changesBetween({ practiceId: row.practiceId }, fields)
+  const next = { practiceId: fields.practiceId, timeZone: fields.timeZone ?? row.timeZone }
+  const changes = changesBetween({ practiceId: row.practiceId, timeZone: row.timeZone }, next)
   if (changes.length === 0) return version
   await tx
     .update(firm)
-    .set({ practiceId: fields.practiceId, practiceVersion: newest.version, version: version + 1 })
+    .set({ ...next, practiceVersion: newest.version, version: version + 1 })
     .where(eq(firm.id, actor.firmId))
   await audit(tx, actor, 'changed', ['firm', actor.firmId], now, changes)
   return version + 1
@@ -142,7 +143,7 @@ export async function changeFirm(
 /** What the firm works by, and whether one has set a passcode. */
 export async function firmSettings(tx: Transaction, actor: Actor) {
   const [row] = await tx
-    .select({ practiceId: firm.practiceId, version: firm.version, data: practiceProfile.data })
+    .select({ practiceId: firm.practiceId, timeZone: firm.timeZone, version: firm.version, data: practiceProfile.data })
     .from(firm)
     .innerJoin(
       practiceProfile,
@@ -159,6 +160,7 @@ export async function firmSettings(tx: Transaction, actor: Actor) {
     .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, actor.userId)))
   return {
     practiceId: row?.practiceId ?? '',
+    timeZone: row?.timeZone ?? 'UTC',
     version: row?.version ?? 1,
     units: row?.data.units ?? ('metric' as const),
     hasPasscode: own?.hash != null,

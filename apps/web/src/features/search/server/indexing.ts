@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { cardOf } from '@/db/cardOf'
-import type { Transaction } from '@/db/client'
+import { isoInstant, type Transaction } from '@/db/client'
 import { insertMany } from '@/db/insertMany'
 import {
   appliance,
@@ -16,6 +16,7 @@ import {
   user,
   visit,
 } from '@/db/schema'
+import { dayAt } from '@/ui/zoned'
 import { wordsOf } from './fold'
 
 export type SearchKind = (typeof searchEntry.$inferSelect)['kind']
@@ -70,14 +71,14 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
   },
   visit: async (tx, firmId, ids) => {
     const rows = await tx
-      .select({ v: visit, siteName: site.name })
+      .select({ v: visit, siteName: site.name, timeZone: site.timeZone })
       .from(visit)
       .innerJoin(site, eq(site.id, visit.siteId))
       .where(and(eq(visit.firmId, firmId), isNull(site.deletedAt), isNotNull(visit.remark), ids && inArray(visit.id, [...ids])))
     return rows.map((r) => ({
       subjectId: r.v.id,
       title: r.v.remark ?? '',
-      detail: joined(r.siteName, r.v.plannedFor.slice(0, 10)),
+      detail: joined(r.siteName, dayAt(isoInstant(r.v.plannedFor), r.timeZone)),
       also: '',
     }))
   },

@@ -3,8 +3,8 @@ import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm'
 import { isoInstant, readFirm } from '@/db/client'
 import { appliance, instrument, site, user, visit, visitAppliance } from '@/db/schema'
 import type { Actor } from '@/server/actor'
-
-const DAY_MS = 86_400_000
+import { dayOfStamp, stampOf } from '@/server/calendarStamp'
+import { dayAt, daysAfter } from '@/ui/zoned'
 
 export interface InstrumentDue {
   readonly id: string
@@ -12,12 +12,13 @@ export interface InstrumentDue {
   readonly serial: string
   readonly kind: Instrument['kind']
   readonly holder: string | null
-  readonly dueAt: string
+  readonly dueOn: string
   readonly overdue: boolean
 }
 
-/** Instruments whose calibration lapses within some days or has lapsed: one person's, or the firm's. */
+/** Instruments whose calibration lapses within some days or has lapsed, by the firm's calendar: one person's, or the firm's. */
 export function calibrationsDue(actor: Actor, now: Date, withinDays: number, holderId?: string): Promise<InstrumentDue[]> {
+  const today = dayAt(now, actor.timeZone)
   return readFirm(actor, async (tx) => {
     const rows = await tx
       .select({ i: instrument, holder: user.name })
@@ -26,21 +27,16 @@ export function calibrationsDue(actor: Actor, now: Date, withinDays: number, hol
       .where(
         and(
           eq(instrument.firmId, actor.firmId),
-          lt(instrument.calibrationDueAt, new Date(now.getTime() + withinDays * DAY_MS).toISOString()),
+          lt(instrument.calibrationDueAt, stampOf(daysAfter(today, withinDays))),
           holderId === undefined ? undefined : eq(instrument.heldBy, holderId),
         ),
       )
       .orderBy(asc(instrument.calibrationDueAt))
       .limit(50)
-    return rows.map(({ i, holder }) => ({
-      id: i.id,
-      name: `${i.maker} ${i.model}`,
-      serial: i.serial,
-      kind: i.kind,
-      holder,
-      dueAt: isoInstant(i.calibrationDueAt),
-      overdue: Date.parse(i.calibrationDueAt) < now.getTime(),
-    }))
+    return rows.map(({ i, holder }) => {
+      const dueOn = dayOfStamp(i.calibrationDueAt)
+      return { id: i.id, name: `${i.maker} ${i.model}`, serial: i.serial, kind: i.kind, holder, dueOn, overdue: dueOn < today }
+    })
   })
 }
 

@@ -13,8 +13,10 @@ import {
   type VisitState,
 } from '@lucerna/core/visit'
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
-import { isoInstant, type Transaction } from '@/db/client'
+import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import { dayOfStamp } from '@/server/calendarStamp'
+import { endOfDay, instantAt } from '@/ui/zoned'
 import { pinnedCards, pinnedPractice } from '@/server/pinned'
 import { carriedEnds, lastValues } from './earlier'
 import { loadEvents } from './log'
@@ -123,7 +125,7 @@ async function framed(
     ),
     lastValues(tx, row, ids),
     carriedEnds(tx, row, ids),
-    loadInstruments(tx, firmId, [...new Set(named)], [row.assignedTo ?? '', viewer ?? ''].filter(Boolean)),
+    loadInstruments(tx, firmId, siteRow.timeZone, [...new Set(named)], [row.assignedTo ?? '', viewer ?? ''].filter(Boolean)),
   ])
   const continued = row.continuesId ? await continuedBy(tx, firmId, row.continuesId) : new Map<string, Continued>()
   const appliances = rows.map((r, i): VisitAppliance => {
@@ -179,7 +181,7 @@ async function framed(
 }
 
 /** What the log names, and what the people of the firm could measure with, by id. */
-async function loadInstruments(tx: Transaction, firmId: string, named: readonly string[], people: readonly string[]) {
+async function loadInstruments(tx: Transaction, firmId: string, timeZone: string, named: readonly string[], people: readonly string[]) {
   const own = eq(instrument.firmId, firmId)
   const columns = { row: instrument, holderName: user.name }
   const select = () => tx.select(columns).from(instrument).leftJoin(user, eq(user.id, instrument.heldBy))
@@ -207,8 +209,9 @@ async function loadInstruments(tx: Transaction, firmId: string, named: readonly 
         serial: i.serial,
         channels: i.channels,
         certificate: i.certificate,
-        calibratedAt: isoInstant(i.calibratedAt),
-        calibrationDueAt: isoInstant(i.calibrationDueAt),
+        // A calibration holds from the beginning of its first day to the end of its last, as the days are at the site.
+        calibratedAt: instantAt(dayOfStamp(i.calibratedAt), '00:00', timeZone),
+        calibrationDueAt: endOfDay(dayOfStamp(i.calibrationDueAt), timeZone),
       } satisfies Instrument,
     }))
 }

@@ -13,9 +13,10 @@ import { readEntry } from '@/server/register'
 import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
-import { plainDate } from '@/ui/dates'
+import { dateAt, plainDate } from '@/ui/dates'
 import { Frame } from '@/features/frame/Frame'
 import { WideTable } from '@/ui/WideTable'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 
@@ -27,17 +28,17 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
   const page = await foundOrNot(id, () =>
     inFirm(actor, async (tx) => ({
       entry: await readEntry(tx, actor, instrumentRegister, id),
-      checks: await checksOf(tx, actor.firmId, id),
+      checks: await checksOf(tx, actor, id),
       members: await listMembers(tx, actor, new Date().toISOString()),
     })),
   )
   const units = unitsOf(actor)
   const { entry, checks, members } = page
   const f = entry.fields
-  const today = new Date().toISOString().slice(0, 10)
+  const today = dayAt(new Date(), actor.timeZone)
   const channels = f.channels.map((c) => channelSpecSchema.parse(c))
   // Its record may know a later one than the date from which it was first trusted.
-  const lastCalibration = checks.find((c) => c.kind === 'calibration' && c.passed)?.at.slice(0, 10)
+  const lastCalibration = checks.find((c) => c.kind === 'calibration' && c.passed)?.on
   const writes = may(actor, 'instrument.write') && entry.deletedAt === null
   return (
     <Frame title={`${f.maker} ${f.model}`} subtitle={f.serial} here="more" person={actor}>
@@ -46,7 +47,7 @@ export default async function InstrumentPage({ params }: { readonly params: Prom
           <RemovedNote
             register="instruments"
             id={id}
-            since={plainDate(entry.deletedAt.slice(0, 10))}
+            since={dateAt(entry.deletedAt, actor.timeZone)}
             mayRestore={may(actor, 'instrument.write')}
           />
         )}

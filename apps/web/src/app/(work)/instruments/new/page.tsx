@@ -3,6 +3,7 @@ import { FormFrame } from '@/features/instruments/FormFrame'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
+import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('instruments.new')
@@ -10,7 +11,7 @@ export const generateMetadata = titled('instruments.new')
 export default async function NewInstrumentPage() {
   const actor = await requireActor('/instruments/new')
   if (!may(actor, 'instrument.write')) redirect('/instruments')
-  const today = new Date().toISOString().slice(0, 10)
+  const today = dayAt(new Date(), actor.timeZone)
   const fields = {
     kind: 'manometer',
     maker: '',
