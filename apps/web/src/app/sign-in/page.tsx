@@ -1,6 +1,6 @@
 import Link from 'next/link'
 import { redirect } from 'next/navigation'
-import { ForgetDevice } from '@/features/offline/ForgetDevice'
+import { ForgetDevice } from '@/features/visit/ForgetDevice'
 import { demoSignInAction } from '@/features/sign-in/actions'
 import { SignInForm } from '@/features/sign-in/SignInForm'
 import { demoPasscode } from '@/seed/demoPasscode'

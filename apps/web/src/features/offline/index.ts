@@ -1,2 +1,3 @@
 /** What other features may know of this one. */
 export { KeepPage } from './KeepPage'
+export { forgetPages } from './keepPage'

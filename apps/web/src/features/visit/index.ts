@@ -1,4 +1,4 @@
 /** What other features may know of this one. */
 export { postEvents } from './client/post'
-export { forgetLogs, keep, letGo } from './client/queue'
+export { keep, letGo } from './client/queue'
 export { type NewEvent, writeDown } from './client/writeDown'
