@@ -7,7 +7,8 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { connect } from '@/db/client'
 import { membership, user } from '@/db/schema'
-import { checkFile, takeOver } from '@/features/exchange/server/imports'
+import { checkFile } from '@/features/exchange/server/imports'
+import { takeOver } from '@/features/exchange/server/takeOver'
 import { actorOf } from '@/server/actorOf'
 
 const ROWS = Number(process.env.BENCH_ROWS ?? 100_000)

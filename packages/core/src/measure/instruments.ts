@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { CHANNELS, type Channel, type MeasurandId, MEASURANDS } from './measurands'
+import { CHANNELS, type Channel } from './measurandKinds'
+import { type MeasurandId, MEASURANDS } from './measurands'
 
 /**
  * What an instrument's maker promises for one channel. `absolute` and `relative` are the limits of error stated for k = 2; they combine as the

@@ -1,18 +1,13 @@
 import { changeOfGasWorking, gasWorking } from './catalogue/gas'
 import { condensingWorking, emissionsWorking, pairWorking, ratioValveWorking } from './catalogue/combustion'
 import { flueGasWorking } from './catalogue/flueGas'
-import {
-  coilWorking,
-  flameCurrentWorking,
-  igniterWorking,
-  thermistorCurveWorking,
-  thermistorWorking,
-  thermocoupleWorking,
-} from './catalogue/electrics'
+import { thermistorCurveWorking, thermistorWorking, thermocoupleWorking } from './catalogue/electrics'
 import { airRiseWorking, balanceWorking, burnWindowWorking, waterSideWorking } from './catalogue/heat'
+import { coilWorking, flameCurrentWorking, igniterWorking } from './catalogue/ignition'
 import { unitsWorking } from './catalogue/measuring'
 import { networkWorking } from './catalogue/network'
-import { altitudeWorking, gasRateWorking, manifoldWorking, orificeWorking } from './catalogue/rate'
+import { altitudeWorking, manifoldWorking } from './catalogue/manifold'
+import { gasRateWorking, orificeWorking } from './catalogue/rate'
 import { draughtWorking, openingsWorking, roomCoWorking } from './catalogue/room'
 import { ladderWorking, obstructionWorking, pipeRunWorking } from './catalogue/supply'
 import { letByWorking, provingWorking, purgeWorking, smallestLeakWorking, tightnessWorking } from './catalogue/tightness'

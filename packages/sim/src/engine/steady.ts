@@ -2,7 +2,7 @@ import { ok, type Result } from '@lucerna/core/result'
 import type { Controls } from './controls'
 import type { DesignRate } from './design'
 import { type Flows, type FlowState, flowsOf, type Surroundings } from './flows'
-import { prepare, type Setup } from './simulation'
+import { prepare, type Setup } from './setup'
 
 const MOST_ROUNDS = 80
 const CLOSE = 1e-7

@@ -1,7 +1,7 @@
 import { type Card } from '@lucerna/core/appliance'
 import type { FaultId } from './faults'
 import type { Flows } from './flows'
-import { prepare } from './simulation'
+import { prepare } from './setup'
 import { settled } from './steady'
 
 /** What a trend is told of. */

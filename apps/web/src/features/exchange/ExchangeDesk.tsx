@@ -8,7 +8,7 @@ import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/exchange'
 import { JobRows } from './parts/JobRows'
-import type { ShownJob } from './server/imports'
+import type { ShownJob } from './server/jobs'
 
 const KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
 const POLL_MS = 700

@@ -9,7 +9,9 @@ import { cellOf, readCell } from './cells'
 import { type Column, COLUMNS } from './columns'
 import { csvLine, csvRows, decoded, delimiterOf } from './csv'
 import { exportPlaces, exportTable } from './server/exports'
-import { checkFile, commitJob, type ImportKind, jobRows, readJob, takeOver } from './server/imports'
+import { checkFile } from './server/imports'
+import { type ImportKind, jobRows, readJob } from './server/jobs'
+import { commitJob, takeOver } from './server/takeOver'
 
 async function* bytes(...parts: readonly (string | Uint8Array)[]): AsyncGenerator<Uint8Array> {
   for (const p of parts) yield typeof p === 'string' ? new TextEncoder().encode(p) : p

@@ -5,7 +5,7 @@ import { z } from 'zod'
 import { ask } from '@/ui/ask'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/exchange'
-import type { ShownJob } from '../server/imports'
+import type { ShownJob } from '../server/jobs'
 
 const ACTIONS = ['refuse', 'add', 'change', 'same'] as const
 type Action = (typeof ACTIONS)[number]

@@ -6,7 +6,9 @@ import { attachment } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { TABLE_KINDS } from '../columns'
-import { cancelJob, checkFile, commitJob, jobRows, listJobs, MOST_CSV_BYTES, MOST_JSON_BYTES, readJob } from './imports'
+import { checkFile } from './imports'
+import { cancelJob, jobRows, listJobs, MOST_CSV_BYTES, MOST_JSON_BYTES, readJob } from './jobs'
+import { commitJob } from './takeOver'
 import { exportPlaces, exportTable } from './exports'
 
 const FILE_KINDS = [...TABLE_KINDS, 'places'] as const

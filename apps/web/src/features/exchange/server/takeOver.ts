@@ -1,0 +1,140 @@
+import { and, asc, eq, gt, lt, or } from 'drizzle-orm'
+import { inFirm, progressDatabase, type Transaction } from '@/db/client'
+import { importJob, importRow } from '@/db/schema'
+import { reindexSite } from '@/features/places/server'
+import { reindex } from '@/features/search/server'
+import type { Actor } from '@/server/actor'
+import { audit, changesBetween } from '@/server/audit'
+import { log } from '@/server/log'
+import { ApiProblem } from '@/server/problem'
+import { t } from '@/messages/all'
+import { type TableKind } from '../columns'
+import { loadLookups } from './lookups'
+import { AUDIT_KIND, insertRows, type NewRow, SEARCH_KIND, storedRows, updateRow } from './stored'
+import { at, BATCH, Cancelled, DEAD_MS, type Job, now, readJob } from './jobs'
+
+/** Begins to take a checked import over; it goes on after the answer. @throws ApiProblem 403, 404, 409 not checked, or with refused rows */
+export async function commitJob(actor: Actor, id: string): Promise<void> {
+  await inFirm(actor, async (tx) => {
+    const job = await readJob(tx, actor, id)
+    if (job.refused > 0) throw new ApiProblem(409, 'rows-refused', t('exchange.rows-refused', { count: job.refused }))
+    // One of two who ask at once begins it; what broke off while it was still being read was never whole.
+    const begun = await tx
+      .update(importJob)
+      .set({ state: 'importing', progress: 0, message: null, cancelAsked: false, updatedAt: now() })
+      .where(
+        and(
+          at(actor.firmId, id),
+          or(
+            eq(importJob.state, 'checked'),
+            and(eq(importJob.state, 'importing'), lt(importJob.updatedAt, new Date(Date.now() - DEAD_MS).toISOString())),
+          ),
+        ),
+      )
+      .returning({ id: importJob.id })
+    if (begun.length === 0) throw new ApiProblem(409, 'not-checked', t('exchange.not-checked'))
+  })
+  void takeOver(actor, id).catch((error: unknown) =>
+    log.error({ err: error instanceof Error ? { message: error.message } : {} }, 'import failed'),
+  )
+}
+
+interface StagedData {
+  readonly kind: TableKind
+  readonly siteId: string
+  readonly fields: Record<string, unknown>
+  /** What the check compared with; null for a new entry. */
+  readonly version: number | null
+}
+
+/** Takes every row over in one transaction; cancelled or failed, nothing is. */
+export async function takeOver(actor: Actor, id: string): Promise<void> {
+  const mark = (set: Partial<Job>) =>
+    inFirm(
+      actor,
+      async (tx) => {
+        const [row] = await tx
+          .update(importJob)
+          .set({ ...set, updatedAt: now() })
+          .where(at(actor.firmId, id))
+          .returning({ cancelAsked: importJob.cancelAsked })
+        return row?.cancelAsked ?? false
+      },
+      progressDatabase(),
+    )
+  try {
+    await inFirm(actor, async (tx) => {
+      const { cards } = await loadLookups(tx, actor.firmId)
+      const burnerKinds = new Map([...cards].map(([card, c]) => [card, c.burnerKind]))
+      let after = 0
+      let done = 0
+      for (;;) {
+        const rows = await tx
+          .select()
+          .from(importRow)
+          .where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id), gt(importRow.line, after)))
+          .orderBy(asc(importRow.line))
+          .limit(BATCH)
+        if (rows.length === 0) break
+        after = rows.at(-1)!.line
+        await takeBatch(tx, actor, rows, burnerKinds)
+        done += rows.length
+        if (await mark({ progress: done })) throw new Cancelled()
+      }
+      await audit(tx, actor, 'imported', ['import', id], now(), [{ field: 'rows', from: null, to: done }])
+      // Together with the rows: broken off now, it is either all there and said so, or neither.
+      await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+      await tx.update(importJob).set({ state: 'done', updatedAt: now() }).where(at(actor.firmId, id))
+    })
+  } catch (error) {
+    await mark(
+      error instanceof Cancelled ? { state: 'cancelled' } : { state: 'checked', progress: 0, message: t('exchange.changed-meanwhile') },
+    )
+    if (!(error instanceof Cancelled)) throw error
+  }
+}
+
+async function takeBatch(
+  tx: Transaction,
+  actor: Actor,
+  rows: readonly (typeof importRow.$inferSelect)[],
+  burnerKinds: ReadonlyMap<string, string>,
+): Promise<void> {
+  const work = rows.flatMap((r) => (r.data && r.subjectId ? [{ action: r.action, id: r.subjectId, ...(r.data as StagedData) }] : []))
+  for (const kind of ['sites', 'supplies', 'appliances', 'instruments'] as const) {
+    const own = work.filter((w) => w.kind === kind)
+    if (own.length === 0) continue
+    const added = own.filter((w) => w.action === 'add')
+    await insertRows(
+      tx,
+      actor.firmId,
+      kind,
+      added.map(({ id, siteId, fields }): NewRow => ({ id, siteId, fields })),
+      burnerKinds,
+      now(),
+    )
+    const changed = own.filter((w) => w.action === 'change')
+    const stored = await storedRows(
+      tx,
+      actor.firmId,
+      kind,
+      changed.map((c) => c.id),
+    )
+    for (const c of changed) {
+      const before = stored.get(c.id)
+      if (!before || before.version !== c.version) throw new ApiProblem(409, 'changed-meanwhile', t('exchange.changed-meanwhile'))
+      await updateRow(tx, actor.firmId, kind, c, before.version + 1, burnerKinds, now())
+      await audit(tx, actor, 'changed', [AUDIT_KIND[kind], c.id], now(), changesBetween(before.fields, c.fields))
+      // What stands on a site is found by its name too.
+      if (kind === 'sites') await reindexSite(tx, actor.firmId, c.id)
+    }
+    const searched = SEARCH_KIND[kind]
+    if (searched)
+      await reindex(
+        tx,
+        actor.firmId,
+        searched,
+        own.map((w) => w.id),
+      )
+  }
+}
