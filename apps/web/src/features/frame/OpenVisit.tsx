@@ -44,7 +44,8 @@ interface LinkProps {
 
 function VisitLink({ here, className, withIcon }: LinkProps) {
   const { found, told } = useContext(Said)
-  const visitId = told === undefined ? use(found) : told
+  const first = use(found)
+  const visitId = told === undefined ? first : told
   if (visitId === null) return null
   return (
     <Link href={`/visits/${visitId}`} aria-current={here ? 'page' : undefined} className={className}>

@@ -1,0 +1,334 @@
+import { type Report, type ReportLine, reportSchema } from '@lucerna/core/report'
+import { desc, eq } from 'drizzle-orm'
+import { appliance, report, visit } from '@/db/schema'
+import type { Actor } from '@/server/actorOf'
+import { read, readAs } from '@/test/reading'
+import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/world'
+import { reportOf, type ShownReport } from './queries'
+import { ReportSheet } from './ReportSheet'
+
+jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined, push: () => undefined }) }))
+
+let tobias: Actor
+let wim: Actor
+beforeAll(async () => {
+  ;[tobias, wim] = (await Promise.all(['Tobias Achterberg', 'Wim Tacoma'].map(actorNamed))) as [Actor, Actor]
+})
+afterAll(closeAll)
+const now = () => new Date().toISOString()
+
+const line = (more: Partial<ReportLine> = {}): ReportLine => ({
+  key: 'co2.flue@flue/max',
+  measurandId: 'co2.flue',
+  stationId: 'flue',
+  firingStateId: 'max',
+  asFound: 0.0975,
+  asLeft: 0.0901,
+  neverValid: null,
+  expandedUncertainty: 0.002,
+  change: 'measured-again',
+  status: 'inside',
+  because: 'inside',
+  side: null,
+  goalMet: null,
+  min: 0.087,
+  max: 0.093,
+  source: 'Tarnwick TW-INST-28C',
+  page: '31',
+  entered: '9,0',
+  takenAt: '2026-06-01T09:10:00.000Z',
+  by: 'Tobias Achterberg',
+  instrument: 'Meridian C3',
+  computed: false,
+  ...more,
+})
+type Unit = Report['appliances'][number]
+const unit = (more: Partial<Unit> = {}): Unit => ({
+  id: 'a1',
+  name: 'Larch 28 C',
+  serial: 'TW28-1',
+  position: 'Kitchen',
+  gas: 'natural-gas-h',
+  altitudeM: 410,
+  card: { id: 'tarnwick-larch-28-c', version: 2, document: 'TW-INST-28C' },
+  outcome: 'in-normal-service',
+  outcomeReason: null,
+  rates: [
+    { id: 'max', label: 'Maximum' },
+    { id: 'min', label: 'Minimum' },
+  ],
+  lines: [line()],
+  observations: [],
+  steps: [],
+  adjustments: [],
+  ...more,
+})
+const model = (more: object = {}): Report =>
+  reportSchema.parse({
+    schema: 1,
+    coreVersion: '1',
+    visitId: 'v1',
+    jobKind: 'annual-service',
+    firmName: 'Hollowmere Heat',
+    siteName: '7 Quarry Row',
+    siteAddress: '7 Quarry Row, Hollowmere',
+    timeZone: 'Europe/Zurich',
+    technicianName: 'Tobias Achterberg',
+    licenceNumber: 'HM-1001',
+    startedAt: '2026-06-01T08:00:00.000Z',
+    closedAt: '2026-06-01T09:30:00.000Z',
+    nextDueOn: '2027-06-01',
+    practice: { id: 'metric-ratio', version: 1, title: 'Metric, ratio', units: 'metric' },
+    appliances: [unit()],
+    looseEnds: [],
+    defects: [],
+    overrides: [],
+    corrections: [],
+    breaches: [],
+    notes: [],
+    instruments: [],
+    cautions: [],
+    ...more,
+  })
+const FROZEN = { version: 1, hash: 'a'.repeat(64), createdAt: '2026-06-01T09:30:00.000Z', by: 'Tobias Achterberg' }
+const said = (more: object = {}, shown: Partial<ShownReport> = {}) =>
+  read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, ...shown }} />)
+const ofUnit = (more: Partial<Unit>) => said({ appliances: [unit(more)] })
+
+describe('the head', () => {
+  test('what, where, who with licence, and when by the clock of the site', () => {
+    const text = said()
+    expect(text).toMatch(/^Annual service 7 Quarry Row 7 Quarry Row, Hollowmere Hollowmere Heat/)
+    expect(text).toMatch(/HM-1001/)
+    expect(text).toMatch(/1 Jun 2026, 10:00 → 11:30/)
+    expect(text).toMatch(/1 Jun 2027/)
+  })
+
+  test('what is not frozen yet says that it is a preview', () => {
+    expect(said()).not.toMatch(/preview/i)
+    expect(said({}, { frozen: null })).toMatch(/preview/i)
+  })
+})
+
+describe('a figure', () => {
+  test('as found, as left, with unit, doubt, band, its source and verdict', () => {
+    expect(ofUnit({})).toMatch(/CO₂ maximum 8\.7–9\.3 % 9\.8 9\.0 % ± 0\.2 8\.7–9\.3 Tarnwick TW-INST-28C, p\. 31 within limits/)
+  })
+
+  test.each<[string, Partial<ReportLine>, RegExp]>([
+    ['never changed stands once', { change: 'unchanged', asLeft: 0.0975 }, /unchanged/],
+    ['adjusted and not read again is told', { change: 'not-measured-again', asLeft: null }, /9\.8 not measured after the work/],
+    [
+      'read too early stands in brackets with the reason',
+      { neverValid: 0.0925, because: 'early', asFound: null, asLeft: null },
+      /\(9\.3\) no valid reading .*early reading: measure again when stable/,
+    ],
+    ['outside says on which side', { status: 'outside', side: 'above', because: 'outside' }, /p\. 31 high/],
+    ['without a limit has no verdict', { because: 'no-band', min: null, max: null, source: null, page: null, status: 'none' }, /no limit/i],
+    ['the analyser worked out is marked so', { computed: true }, /calculated|worked out/i],
+  ])('that was %s', (_what, more, words) => expect(ofUnit({ lines: [line(more)] })).toMatch(words))
+
+  test('worked out without a limit goes into columns of rates, as left, else as found', () => {
+    const efficiency = (firingStateId: string, asLeft: number | null, asFound: number | null): ReportLine =>
+      line({
+        key: `efficiency.net@flue/${firingStateId}`,
+        measurandId: 'efficiency.net',
+        firingStateId,
+        computed: true,
+        because: 'no-band',
+        status: 'none',
+        asLeft,
+        asFound,
+        expandedUncertainty: null,
+      })
+    const text = ofUnit({ lines: [line(), efficiency('max', 0.978, 0.971), efficiency('min', null, 0.992)] })
+    expect(text).toMatch(/Maximum Minimum .*97\.8 ?% 99\.2 ?%/)
+  })
+
+  test('figures are in the units of the practice profile, whoever reads it', () => {
+    const pressure = line({
+      key: 'p',
+      measurandId: 'pressure.working',
+      stationId: 'inlet',
+      asFound: 1743.6,
+      asLeft: 1743.6,
+      min: 1245,
+      max: null,
+      expandedUncertainty: 10,
+    })
+    const practice = { id: 'imperial-oxygen', version: 1, title: 'Imperial', units: 'imperial' }
+    expect(said({ practice, appliances: [unit({ lines: [pressure] })] })).toMatch(/7\.0\d? .*in/)
+    expect(ofUnit({ lines: [pressure] })).toMatch(/17\.4 .*mbar/)
+  })
+})
+
+describe('what was found and done', () => {
+  test('an appliance left otherwise than in normal service says how and why', () => {
+    expect(ofUnit({ outcome: 'isolated', outcomeReason: 'Heat exchanger cracked' })).toMatch(/isolated.*Heat exchanger cracked/i)
+  })
+
+  test('a high place is told, because it judged the figures', () => {
+    expect(ofUnit({ altitudeM: 1480 })).toMatch(/1480 m/)
+    expect(ofUnit({ altitudeM: 410 })).not.toMatch(/410 m/)
+  })
+
+  test('a maker’s question prints the card’s own answer, and one that is not good is printed strongly', () => {
+    const text = ofUnit({ observations: [{ id: 'rope', answer: 'yes', label: 'Is the rope loose or broken?', said: 'Loose: renew it' }] })
+    expect(text).toContain('Is the rope loose or broken?: Loose: renew it')
+  })
+
+  test('turns are said with their direction, by whom and when', () => {
+    const turn = {
+      label: 'Throttle screw',
+      direction: 'anticlockwise',
+      amount: 0.25,
+      unit: 'turn',
+      at: '2026-06-01T09:05:00.000Z',
+      by: 'Tobias Achterberg',
+    }
+    expect(ofUnit({ adjustments: [turn] })).toMatch(/Throttle screw: ¼ turn anticlockwise \(Tobias Achterberg, 11:05\)/)
+    expect(ofUnit({})).toMatch(/Nothing was adjusted|No adjustment/i)
+  })
+
+  test('steps that were not done say why; done ones are not listed', () => {
+    const step = (status: string, reason: string | null) => ({
+      id: status,
+      kind: 'spillage',
+      label: 'Spillage test',
+      rate: null,
+      status,
+      reason,
+    })
+    const text = ofUnit({ steps: [step('done', null), step('skipped', 'Room-sealed')] })
+    expect(text.match(/Spillage test/g)).toHaveLength(1)
+    expect(text).toMatch(/Room-sealed/)
+  })
+
+  test('defects say their class, the deed, of which appliance, and how they were mended', () => {
+    const text = said({
+      defects: [
+        { class: 'danger-now', text: 'Flue joint open', action: 'Turned off', by: 'T', mended: 'New joint', appliance: 'Larch 28 C' },
+      ],
+    })
+    expect(text).toMatch(/Immediate danger: Flue joint open \(Larch 28 C\) · Turned off · .*New joint/)
+    expect(said()).toMatch(/Defects None recorded/)
+  })
+
+  test('parts, loose ends with their leak check, and what was taken apart', () => {
+    const text = said({
+      parts: [{ part: 'Electrode', number: 'TW-7714', why: 'Worn', by: 'T' }],
+      looseEnds: [
+        {
+          label: 'Inlet test nipple',
+          openedAt: '2026-06-01T08:10:00.000Z',
+          closedAt: '2026-06-01T09:20:00.000Z',
+          leakCheck: 'fluid',
+          appliance: null,
+        },
+        { label: 'Burner test nipple', openedAt: '2026-06-01T08:12:00.000Z', closedAt: null, leakCheck: null, appliance: 'Larch 28 C' },
+      ],
+      disturbed: [{ label: 'Front case', kind: 'tube', refitted: null }],
+    })
+    expect(text).toMatch(/Electrode · TW-7714 · Worn/)
+    expect(text).toMatch(/Inlet test nipple: put back 11:20 · tight by leak detection fluid/)
+    expect(text).toMatch(/Larch 28 C: Burner test nipple: open/)
+    expect(text).toMatch(/Front case \(Tube\): open/)
+  })
+
+  test('overrides, breaches, corrections and notes are told with who', () => {
+    const text = said({
+      overrides: [{ gate: 'spillage', reason: 'Owner refuses the test', by: 'Maren Ostby' }],
+      breaches: [{ code: 'order', type: 'step.done', at: '2026-06-01T08:30:00.000Z' }],
+      corrections: [{ reason: 'Typed twice', by: 'Tobias Achterberg', at: '2026-06-01T08:40:00.000Z' }],
+      notes: [{ text: 'Owner wants a quote', by: 'Tobias Achterberg', at: '2026-06-01T08:40:00.000Z' }],
+    })
+    for (const words of ['Owner refuses the test (Maren Ostby)', 'Typed twice (Tobias Achterberg, 10:40)', 'Owner wants a quote'])
+      expect(text).toContain(words)
+  })
+})
+
+describe('instruments', () => {
+  const gauge = (more: object) => ({
+    instruments: [
+      {
+        id: 'i',
+        name: 'Plumb Duo 150',
+        kind: 'manometer',
+        serial: 'P1',
+        certificate: 'C-9',
+        calibrationDueAt: '2026-09-30T21:59:59.999Z',
+        inCalibration: true,
+        allowed: null,
+        ...more,
+      },
+    ],
+  })
+  test('the last day of the calibration is that of the site; reports of before kept it in UTC', () => {
+    expect(said(gauge({}))).toMatch(/Plumb Duo 150 P1, manometer: .*30 Sept? 2026.*C-9/)
+    expect(said(gauge({ calibrationDueAt: '2026-09-30T23:59:59.000Z' }))).toMatch(/30 Sept? 2026/)
+  })
+  test('one out of calibration is told with the reason for which it was used', () => {
+    expect(said(gauge({ inCalibration: false, allowed: { reason: 'Only one at hand', by: 'Maren Ostby' } }))).toMatch(
+      /not .*calibrat.*Only one at hand/i,
+    )
+  })
+})
+
+describe('a closed report keeps its own dialect', () => {
+  test('the same figures in British and in American words', () => {
+    const both = (['en-GB', 'en-US'] as const).map((dialect) => readAs(dialect, () => said()))
+    expect(both[0]).toMatch(/licence/)
+    expect(both[1]).toMatch(/license/)
+    expect(both[1]).toMatch(/Jun 1, 2026/)
+  })
+})
+
+describe('from the database', () => {
+  test('every frozen report of the demo reads without a gap, a key in the place of words, or a figure that is none', async () => {
+    const rows = await ownerDb.select({ model: report.model, firmId: report.firmId }).from(report).orderBy(desc(report.createdAt)).limit(60)
+    expect(rows.length).toBeGreaterThan(10)
+    for (const row of rows) {
+      const frozen = reportSchema.parse(row.model)
+      const text = readAs(frozen.practice.units === 'imperial' ? 'en-US' : 'en-GB', () =>
+        read(<ReportSheet shown={{ model: frozen, frozen: FROZEN, unfinished: null }} />),
+      )
+      // Words are looked up by keys with points in them; one that has no words stands there itself.
+      expect(
+        text.match(/\b(report|verdict|because|outcome|answer|ask|step|measurand|short|station|state|gas|job)\.[a-z][\w.-]+/g),
+      ).toBeNull()
+      expect(text).not.toMatch(/undefined|NaN|\[object|\{\{/)
+      expect(text).toContain(frozen.siteName)
+    }
+  })
+
+  test('a visit that has not begun has no report; begun, a preview; another firm’s is not there', async () => {
+    const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+    expect(await reportOf(tobias, visitId, now())).toBeNull()
+    await post(tobias, visitId, [started(visitId, applianceId)])
+    const shown = await reportOf(tobias, visitId, now())
+    expect(shown).toMatchObject({
+      frozen: null,
+      unfinished: null,
+      model: { siteName: '7 Quarry Row', technicianName: 'Tobias Achterberg' },
+    })
+    await expect(reportOf(wim, visitId, now())).rejects.toMatchObject({ status: 404 })
+  })
+
+  test('a closed one is as it was frozen, with its version and hash', async () => {
+    const [unitRow] = await ownerDb.select().from(appliance).where(eq(appliance.serial, 'TW28-140331'))
+    const [row] = await ownerDb
+      .select({ id: report.visitId, hash: report.hash, version: report.version })
+      .from(report)
+      .innerJoin(visit, eq(visit.id, report.visitId))
+      .where(
+        eq(
+          visit.siteId,
+          unitRow?.siteId ?? (await ownerDb.select().from(visit).where(eq(visit.firmId, tobias.firmId)).limit(1))[0]!.siteId,
+        ),
+      )
+      .orderBy(desc(report.version))
+      .limit(1)
+    const shown = await reportOf(tobias, row!.id, now())
+    expect(shown?.frozen).toMatchObject({ version: row!.version, hash: row!.hash })
+  })
+})
