@@ -6,6 +6,7 @@ import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
 import { browserBinary } from './lib/browser.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
+import { slowLine } from './lib/slowLine.mjs'
 import { freePort, ROOT, run, say, Told, WEB } from './lib/run.mjs'
 
 const tsx = path.join(ROOT, 'node_modules/.bin/tsx')
@@ -73,9 +74,20 @@ try {
       env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },
     })
   const chromium = ['pages', 'browser', 'visit'].some(asked) ? await browserBinary() : ''
-  for (const name of ['pages', 'browser'])
-    if (asked(name))
-      await run(tsx, [path.join(ROOT, `bench/${name}.ts`)], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
+  if (asked('pages')) {
+    const slowMs = 40
+    const line = await slowLine(appUrl(ownerUrl, secret.app).url, slowMs)
+    const far = await freePort()
+    const slowUrl = `http://127.0.0.1:${far}`
+    const slow = await serve({ host: '127.0.0.1', port: far, publicUrl: slowUrl, databaseUrl: line.url, secret, demo: true, log: 'ignore' })
+    await run(tsx, [path.join(ROOT, 'bench/pages.ts')], {
+      env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium, SLOW_URL: slowUrl, SLOW_MS: String(slowMs) },
+    })
+    await slow.stop()
+    await line.stop()
+  }
+  if (asked('browser'))
+    await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
   if (asked('visit')) {
     // A second web process of the same database.
     const other = await freePort()

@@ -18,6 +18,9 @@ interface Entry {
   readonly body: ReactNode
 }
 
+/** So many of the newest visits are told with their figures; older ones’ are in their reports and in the trends. */
+const TOLD_IN_FIGURES = 4
+
 const KEY_FIGURES = ['co2.flue', 'o2.flue', 'co.flue', 'pressure.working', 'pressure.manifold', 'pressure.chamberDifferential']
 
 /** Its life, newest first: visits with what they left, defects, parts, photographs, what was put right, and the day it was installed. */
@@ -26,7 +29,12 @@ export function Timeline({ page }: { readonly page: AppliancePage }) {
   const entries: Entry[] = [
     ...page.visits
       .filter((v) => v.status === 'closed')
-      .map((v): Entry => ({ key: v.id, at: v.closedAt ?? v.plannedFor, icon: CalendarCheck, body: <VisitEntry page={page} visit={v} /> })),
+      .map((v, i): Entry => ({
+        key: v.id,
+        at: v.closedAt ?? v.plannedFor,
+        icon: CalendarCheck,
+        body: <VisitEntry page={page} visit={v} figures={i < TOLD_IN_FIGURES} />,
+      })),
     ...page.findings.map((f, i): Entry =>
       f.kind === 'defect'
         ? {
@@ -118,12 +126,24 @@ function Row({ icon: Icon, date, children }: { readonly icon: Entry['icon']; rea
   )
 }
 
-function VisitEntry({ page, visit }: { readonly page: AppliancePage; readonly visit: AppliancePage['visits'][number] }) {
-  const left = inFigureOrder(
+/** What a visit left that is worth a line: the key figures, and whatever was outside. */
+const figuresLeft = (page: AppliancePage, visitId: string) =>
+  inFigureOrder(
     page.values.filter(
-      (v) => v.visitId === visit.id && v.asLeftSi !== null && isKnown(v) && (KEY_FIGURES.includes(v.measurandId) || v.status === 'outside'),
+      (v) => v.visitId === visitId && v.asLeftSi !== null && isKnown(v) && (KEY_FIGURES.includes(v.measurandId) || v.status === 'outside'),
     ),
   ).slice(0, 8)
+
+function VisitEntry({
+  page,
+  visit,
+  figures,
+}: {
+  readonly page: AppliancePage
+  readonly visit: AppliancePage['visits'][number]
+  readonly figures: boolean
+}) {
+  const left = figures ? figuresLeft(page, visit.id) : []
   return (
     <div>
       <p className="flex flex-wrap gap-x-3">
