@@ -1,5 +1,5 @@
 import Link from 'next/link'
-import { signOutAction } from '@/features/sign-in'
+import { signOutAction } from './signOut'
 import { ThemeChoice } from '@/ui/ThemeChoice'
 import { t } from '@/messages/shell'
 import { wordsFor } from '@/ui/words'

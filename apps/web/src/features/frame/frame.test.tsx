@@ -8,7 +8,7 @@ jest.mock('next/navigation', () => ({
   useRouter: () => ({ refresh: () => undefined, push: () => undefined }),
   usePathname: () => '/today',
 }))
-jest.mock('@/features/sign-in/actions', () => ({ signOutAction: () => undefined }))
+jest.mock('./signOut', () => ({ signOutAction: () => undefined }))
 jest.mock('@/features/offline', () => ({ KeepPage: () => null }))
 jest.mock('@/features/search', () => ({ Palette: () => null }))
 

@@ -53,9 +53,3 @@ export async function demoSignInAction(form: FormData): Promise<void> {
   if (await signIn(person.email, password)) redirect('/sign-in')
   redirect(nextPath(String(form.get('next') ?? '')))
 }
-
-/** Signs out here. */
-export async function signOutAction(): Promise<void> {
-  await auth().api.signOut({ headers: await headers() })
-  redirect('/sign-in')
-}

@@ -6,7 +6,8 @@ import { invite } from '@/features/people/server/invitations'
 import type { Actor } from '@/server/actorOf'
 import { SESSION_COOKIE } from '@/server/auth'
 import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
-import { demoSignInAction, signInAction, signOutAction } from './actions'
+import { signOutAction } from '@/features/frame/signOut'
+import { demoSignInAction, signInAction } from './actions'
 import { type DoorState, forgotAction, joinAction, resetAction } from './doorActions'
 
 /** What a request brings and what it leaves with, as Next.js keeps them. */

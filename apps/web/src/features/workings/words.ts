@@ -1,6 +1,5 @@
 import type { GasChoice } from '@lucerna/core/workings'
 import type { Problem } from '@lucerna/core/result'
-import { unitSymbol } from '@/ui/figures'
 import { plain } from '@/ui/terms'
 import { t } from '@/messages/calc'
 import { hasWords, wordsFor } from '@/ui/words'
@@ -13,25 +12,6 @@ export const labelOf = (workingId: string, key: string): string =>
 export function doubtLabel(workingId: string, key: string): string {
   const [table = '', column] = key.split('.')
   return column === undefined ? labelOf(workingId, table) : `${labelOf(workingId, table)}: ${labelOf(workingId, column)}`
-}
-
-const MATERIALS: Record<string, string> = { cu: 'copper', st: 'steel', ehd: 'csst', pe: 'pe' }
-
-/** A pipe size as written. `sizeText('cu-22')` → `'copper 22 mm'`. */
-function sizeText(id: string): string | undefined {
-  const [, family = '', size = ''] = /^(cu|st|ehd|pe)-(.+)$/.exec(id) ?? []
-  if (!family) return undefined
-  const material = wordsFor(`pick.${MATERIALS[family]}`)
-  return family === 'ehd' ? `${material}, EHD ${size}` : `${material}, ${size} ${family === 'st' ? 'in' : 'mm'}`
-}
-
-/** A code of a choice or finding in words. */
-export function pickText(key: string, option: string): string {
-  if (key === 'unit') return unitSymbol(option)
-  const size = sizeText(option)
-  if (size) return size
-  if (key === 'quantity') return wordsFor(`quantity.${option}`)
-  return hasWords(`gas.${option}`) && key !== 'solveFor' ? wordsFor(`gas.${option}`) : wordsFor(`pick.${option}`)
 }
 
 export const gasText = (choice: GasChoice): string => (typeof choice === 'string' ? t(`gas.${choice}`) : t('calc.own-composition'))

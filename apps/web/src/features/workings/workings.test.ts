@@ -6,7 +6,8 @@ import { pieces, withNumbers } from '@/ui/formula'
 import { layTree } from './pictures/layTree'
 import { doubtField, doubtText, figureText, figureWith, figureWithin } from './shown'
 import { plain, termText } from '@/ui/terms'
-import { doubtLabel, gasText, labelOf, pickText, problemWords } from './words'
+import { pickText } from '@/ui/pickText'
+import { doubtLabel, gasText, labelOf, problemWords } from './words'
 
 const flue = workingById('flue-gas')!
 const rate = workingById('gas-rate')!

@@ -366,4 +366,9 @@ export const terms = {
   'visit-status.open': 'Open',
   'visit-status.closed': 'Closed',
   'emergency.unknown': 'the gas emergency number',
+  // Pipe materials.
+  'pick.copper': 'copper',
+  'pick.steel': 'steel, sch. 40',
+  'pick.csst': 'corrugated (CSST)',
+  'pick.pe': 'PE, SDR 11',
 } as const

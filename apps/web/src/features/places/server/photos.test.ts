@@ -5,7 +5,8 @@ import { photo, photoFile, site } from '@/db/schema'
 import { parseFields } from '@/server/fields'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
-import { addPhoto, erase, listPhotos, markPhoto, newPhotoSchema, preparePhoto, readPhoto } from './photos'
+import { addPhoto, erase, listPhotos, markPhoto, newPhotoSchema, readPhoto } from './photos'
+import { preparePhoto } from '@/server/picture'
 
 let maren: Actor
 let siteId: string

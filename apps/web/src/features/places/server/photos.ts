@@ -1,48 +1,15 @@
 import { and, desc, eq, isNull } from 'drizzle-orm'
-import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, photo, site, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
-import { bytes } from '@/server/endpoint'
 import { mustMay } from '@/server/may'
 import { erasePhoto, getPhoto, type PhotoSize, putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-
-/** As large as phones make them; what is kept is far smaller. */
-/** A picture as the body of a request. */
-export const PICTURE = bytes('image/*', 20_000_000, () => new ApiProblem(413, 'too-large', t('photo.too-large')))
-const LONGEST = { full: 1600, small: 360 } as const
-/** More pixels than any phone takes: a picture bomb. */
-const MAX_PIXELS = 120_000_000
-
-/**
- * A picture made small enough to keep, turned the right way up and without anything the camera wrote into it (place, time, device).
- *
- * @throws ApiProblem 415 what is no JPEG, PNG, WebP or the like, or cannot be read
- */
-export async function preparePhoto(bytes: Buffer): Promise<{ files: Record<PhotoSize, Buffer>; width: number; height: number }> {
-  try {
-    const read = () => sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
-    const { format } = await read().metadata()
-    if (!['jpeg', 'png', 'webp', 'heif', 'avif', 'gif', 'tiff'].includes(String(format))) throw new Error('not a photograph')
-    const made = (size: PhotoSize) =>
-      read()
-        .rotate()
-        .flatten({ background: '#ffffff' })
-        .resize(LONGEST[size], LONGEST[size], { fit: 'inside', withoutEnlargement: true })
-        .jpeg({ quality: 80, mozjpeg: true })
-        .toBuffer({ resolveWithObject: true })
-    const full = await made('full')
-    const small = await made('small')
-    return { files: { full: full.data, small: small.data }, width: full.info.width, height: full.info.height }
-  } catch {
-    throw new ApiProblem(415, 'not-a-photo', t('photo.not-readable'))
-  }
-}
+import { preparePhoto } from '@/server/picture'
 
 export const newPhotoSchema = z.strictObject({
   siteId: z.uuid(),

@@ -7,7 +7,8 @@ import { t } from '@/messages/calc'
 import { wordsFor } from '@/ui/words'
 import { doubtText, figureText, figureWith, otherSchool, schoolsDiffer, unitOf } from '../shown'
 import { plain } from '@/ui/terms'
-import { labelOf, pickText } from '../words'
+import { pickText } from '@/ui/pickText'
+import { labelOf } from '../words'
 
 /** Findings that call for action at once, and those that say all is well. */
 const DANGER = new Set([

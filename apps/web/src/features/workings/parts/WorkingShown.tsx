@@ -9,7 +9,8 @@ import { termText } from '@/ui/terms'
 import { t } from '@/messages/calc'
 import { wordsFor } from '@/ui/words'
 import { doubtField, doubtText, figureWith } from '../shown'
-import { doubtLabel, labelOf, pickText } from '../words'
+import { pickText } from '@/ui/pickText'
+import { doubtLabel, labelOf } from '../words'
 
 /** The working: every formula, the same with one's own numbers, what comes out, and its source. */
 export function WorkingShown({ answer, units }: { readonly answer: WorkingAnswer; readonly units: Units }) {

@@ -9,7 +9,8 @@ import { hasWords, wordsFor } from '@/ui/words'
 import { unitIn } from '../form'
 import { figureWith } from '../shown'
 import { plain } from '@/ui/terms'
-import { labelOf, pickText, problemWords } from '../words'
+import { pickText } from '@/ui/pickText'
+import { labelOf, problemWords } from '../words'
 
 /** A problem of one field in words, in the units on the screen. */
 export function fieldProblem(problem: Problem, workingId: string, field: Field | undefined, units: Units): string {

@@ -3,7 +3,7 @@
 import type { NumberField, OutputField } from '@lucerna/core/workings'
 import { t } from '@/messages/calc'
 import { figureWith, type NumberOut } from '../shown'
-import { pickText } from '../words'
+import { pickText } from '@/ui/pickText'
 import type { PictureProps } from './charts'
 import { layTree } from './layTree'
 

@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { addPhoto, newPhotoSchema, PICTURE } from '@/features/places/server/photos'
+import { addPhoto, newPhotoSchema } from '@/features/places/server/photos'
 import { answered, endpoint } from '@/server/endpoint'
+import { PICTURE } from '@/server/picture'
 
 export const POST = endpoint(
   {

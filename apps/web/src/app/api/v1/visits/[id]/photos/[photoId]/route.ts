@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { PICTURE } from '@/features/places/server/photos'
 import { keepVisitPhoto, visitPhotoSchema } from '@/features/visit/server/visitPhotos'
 import { answered, endpoint, idSchema } from '@/server/endpoint'
+import { PICTURE } from '@/server/picture'
 
 const keptSchema = z.object({ id: z.uuid() })
 

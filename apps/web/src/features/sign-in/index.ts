@@ -1,2 +1,0 @@
-/** What other features may know of this one. */
-export { signOutAction } from './actions'
