@@ -10,6 +10,8 @@ import { today } from './en-GB/today'
 import { places } from './en-GB/places'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
+import { anyFigure } from './en-GB/figure'
+import { find } from './en-GB/find'
 import { steps } from './en-GB/steps'
 import { answers } from './en-GB/answers'
 import { sequence } from './en-GB/sequence'
@@ -36,6 +38,8 @@ import { today as todayUS } from './en-US/today'
 import { places as placesUS } from './en-US/places'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
+import { anyFigure as anyFigureUS } from './en-US/figure'
+import { find as findUS } from './en-US/find'
 import { steps as stepsUS } from './en-US/steps'
 import { answers as answersUS } from './en-US/answers'
 import { sequence as sequenceUS } from './en-US/sequence'
@@ -65,6 +69,8 @@ export const t = words(
   [places, placesUS],
   [visit, visitUS],
   [danger, dangerUS],
+  [anyFigure, anyFigureUS],
+  [find, findUS],
   [steps, stepsUS],
   [answers, answersUS],
   [sequence, sequenceUS],

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { anyInstantSchema, idSchema, rawTextSchema } from '../shapes'
+import { INSTANCES } from './instances'
 import { MEASURAND_IDS } from './measurands'
 import { stationSchema } from './stations'
 
@@ -11,6 +12,10 @@ export const readingSchema = z.strictObject({
   stationId: stationSchema,
   firingStateId: rawTextSchema(1, 60),
   sectionId: rawTextSchema(1, 60).optional(),
+  instanceId: z
+    .enum(INSTANCES)
+    .optional()
+    .meta({ description: 'Which of several: coil 1, the board’s end; absent where there is only one.' }),
   valueSi: z.number(),
   standardUncertainty: z.number().min(0).max(1e12).nullable(),
   entered: z.strictObject({ text: rawTextSchema(0, 60), unit: rawTextSchema(0, 20) }).optional(),

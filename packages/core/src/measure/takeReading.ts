@@ -1,4 +1,5 @@
 import { channelFor, eyeUncertainty, type Instrument, standardUncertainty } from './instruments'
+import type { Instance } from './instances'
 import type { MeasurandId } from './measurands'
 import type { Reading } from './readings'
 import type { Station } from './stations'
@@ -11,6 +12,7 @@ export interface Taken {
   readonly stationId: Station
   readonly firingStateId: string
   readonly sectionId?: string | null | undefined
+  readonly instanceId?: Instance | null | undefined
   readonly valueSi: number
   readonly entered?: Reading['entered'] | null
   /** What it was read with; none for what is read off by eye. */
@@ -30,7 +32,21 @@ export interface Taken {
  * // { standardUncertainty: 0.00104, origin: 'measured', source: { kind: 'typed', instrumentId: '…', channelId: 'o2' }, … }
  */
 export function takeReading(taken: Taken): Reading {
-  const { id, groupId, measurandId, stationId, firingStateId, sectionId, valueSi, entered, instrument, settled, takenAt, brought } = taken
+  const {
+    id,
+    groupId,
+    measurandId,
+    stationId,
+    firingStateId,
+    sectionId,
+    instanceId,
+    valueSi,
+    entered,
+    instrument,
+    settled,
+    takenAt,
+    brought,
+  } = taken
   const spec = instrument && channelFor(instrument, measurandId)
   return {
     id,
@@ -39,6 +55,7 @@ export function takeReading(taken: Taken): Reading {
     stationId,
     firingStateId,
     ...(sectionId && { sectionId }),
+    ...(instanceId && { instanceId }),
     valueSi,
     standardUncertainty: brought
       ? brought.standardUncertainty

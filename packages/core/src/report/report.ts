@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { firingState, ratesOf } from '../appliance'
-import { inCalibration, MEASURANDS, STATIONS } from '../measure'
+import { inCalibration, MEASURANDS, specialSchema, STATIONS } from '../measure'
 import type { Step } from '../procedure'
-import { type JudgedReading, type Verdict, type VisitAppliance, type VisitContext, type VisitState } from '../visit'
+import { bandFor, judgeSpecial, type JudgedReading, type Verdict, type VisitAppliance, type VisitContext, type VisitState } from '../visit'
 
 /** Version of the core's judgement that a report is frozen with. */
 export const CORE_VERSION = '0.1.0'
@@ -42,6 +42,8 @@ const line = z.object({
   by: z.string(),
   instrument: z.string().nullable(),
   computed: z.boolean(),
+  /** Which of several: coil 1, the board's end. */
+  instance: z.string().nullable().default(null),
 })
 
 /** Whose it is, where a visit covers several. */
@@ -95,6 +97,22 @@ export const reportSchema = z.object({
           reason: z.string().nullable(),
         }),
       ),
+      /** Looked at without a number: open circuit, varying, out of reach. */
+      specials: z
+        .array(
+          z.object({
+            measurandId: z.string(),
+            stationId: z.string(),
+            firingStateId: z.string(),
+            instance: z.string().nullable(),
+            special: specialSchema,
+            status: z.enum(['inside', 'edge', 'outside', 'none']),
+            side: z.string().nullable(),
+            at: z.string(),
+            by: z.string(),
+          }),
+        )
+        .default([]),
       adjustments: z.array(
         z.object({ label: z.string(), direction: z.string(), amount: z.number(), unit: z.string(), at: z.string(), by: z.string() }),
       ),
@@ -286,6 +304,7 @@ function applianceReport(
             by: shown.authorName,
             instrument: instrumentName(shown.instrumentId),
             computed: shown.origin === 'computed',
+            instance: shown.instanceId,
           },
         },
       ]
@@ -319,6 +338,21 @@ function applianceReport(
         status: state.steps[s.id]?.status ?? 'open',
         reason: state.steps[s.id]?.reason ?? null,
       })),
+    specials: state.specials.map((s) => {
+      const { measurandId, stationId, firingStateId, instanceId, special, at, by } = s
+      const verdict = judgeSpecial(special, bandFor(appliance, context.practice, s), MEASURANDS[measurandId].quantity === 'resistance')
+      return {
+        measurandId,
+        stationId,
+        firingStateId,
+        instance: instanceId,
+        special,
+        status: verdict.status,
+        side: verdict.side ?? null,
+        at,
+        by,
+      }
+    }),
     adjustments: state.adjustments.map((a) => ({
       label: card.adjusters.find((x) => x.id === a.adjusterId)?.label ?? a.adjusterId,
       direction: a.direction,

@@ -104,6 +104,7 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
           steps: { ...appliance.continued?.steps },
           observations: { ...appliance.continued?.observations },
           adjustments: [],
+          specials: [],
           netTurns: {},
           commanded: null,
           litAt: null,

@@ -49,6 +49,7 @@ export const liveReading = (
   stationId: reading.stationId,
   firingStateId: reading.firingStateId,
   sectionId: reading.sectionId,
+  instanceId: reading.instanceId,
   valueSi: reading.valueSi,
   standardUncertainty: reading.standardUncertainty,
   entered: reading.entered,

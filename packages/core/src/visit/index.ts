@@ -45,3 +45,4 @@ export type {
   VisitState,
 } from './state'
 export { type Band, beyondBand, judge, NO_VERDICTS, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'
+export { judgeSpecial } from './special'

@@ -77,7 +77,7 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
 
 const judged = (
   from: LiveReading,
-  place: Pick<LiveReading, 'measurandId' | 'stationId' | 'sectionId'>,
+  place: Pick<LiveReading, 'measurandId' | 'stationId' | 'sectionId' | 'instanceId'>,
   readingId: string,
   key: string,
   valueSi: number,
@@ -94,6 +94,7 @@ const judged = (
   stationId: place.stationId,
   firingStateId: from.firingStateId,
   sectionId: place.sectionId ?? null,
+  instanceId: place.instanceId ?? null,
   valueSi,
   standardUncertainty,
   origin,

@@ -22,6 +22,7 @@ import { photoTaken } from './events/photo.taken'
 import { readingCorrected } from './events/reading.corrected'
 import { readingTaken } from './events/reading.taken'
 import { signatureGiven } from './events/signature.given'
+import { specialRead } from './events/special.read'
 import { startTried } from './events/start.tried'
 import { stateCommanded } from './events/state.commanded'
 import { stepDone } from './events/step.done'
@@ -50,6 +51,7 @@ const SPECS = registry({
   'state.commanded': stateCommanded,
   'reading.taken': readingTaken,
   'reading.corrected': readingCorrected,
+  'special.read': specialRead,
   'step.done': stepDone,
   'step.skipped': stepSkipped,
   'step.not-applicable': stepNotApplicable,

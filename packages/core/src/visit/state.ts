@@ -1,4 +1,4 @@
-import type { MeasurandId, Reading, Station } from '../measure'
+import type { Instance, MeasurandId, Reading, Special, Station } from '../measure'
 import type { DefectClass } from '../practice'
 import type { DisturbedKind, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
 import type { Verdict } from './verdict'
@@ -39,6 +39,7 @@ export interface JudgedReading {
   readonly stationId: Station
   readonly firingStateId: string
   readonly sectionId: string | null
+  readonly instanceId: Instance | null
   readonly valueSi: number
   readonly standardUncertainty: number | null
   readonly origin: Reading['origin']
@@ -55,6 +56,21 @@ export interface JudgedReading {
 /** How a computed figure came about, with the readings that it is made of and their doubt. */
 export interface FigureExplained extends Explanation {
   readonly from: readonly Pick<Reading, 'measurandId' | 'stationId' | 'valueSi' | 'standardUncertainty'>[]
+}
+
+/** A look at a figure that showed no number: open circuit, a value that varies while something is moved, out of reach. */
+interface SpecialSeen {
+  readonly id: string
+  readonly key: string
+  readonly measurandId: MeasurandId
+  readonly stationId: Station
+  readonly firingStateId: string
+  readonly sectionId: string | null
+  readonly instanceId: Instance | null
+  readonly special: Special
+  readonly at: string
+  readonly by: string
+  readonly index: number
 }
 
 export interface FoundAndLeft {
@@ -158,6 +174,8 @@ export interface ApplianceState {
   readonly observations: Readonly<Record<string, { readonly answer: string; readonly at: string; readonly by: string }>>
   readonly readings: readonly JudgedReading[]
   readonly foundAndLeft: readonly FoundAndLeft[]
+  /** What showed no number, in the order of the log. */
+  readonly specials: readonly SpecialSeen[]
   /** The newest reading of every key, judged or not: what the line shows. */
   readonly latest: ReadonlyMap<string, JudgedReading>
   readonly adjustments: readonly {

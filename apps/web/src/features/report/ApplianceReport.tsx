@@ -2,6 +2,7 @@ import type { Report, ReportLine } from '@lucerna/core/report'
 import type { MeasurandId } from '@lucerna/core/measure'
 import { isGoodAnswer } from '@lucerna/core/procedure'
 import { askText } from '@/ui/askText'
+import { specialText } from '@/ui/specialText'
 import { timeAt } from '@/ui/dates'
 import { bandText, figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
@@ -86,6 +87,21 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
           </>
         ))}
         inline
+      />
+      <List
+        title={t('report.specials')}
+        items={a.specials.map((s) => (
+          <>
+            {wordsFor(`measurand.${s.measurandId}`)}
+            {s.instance && `, ${wordsFor(`instance.${s.instance}`)}`}
+            {rate(s.firingStateId) && `, ${rate(s.firingStateId)}`}:{' '}
+            <b>{specialText(s.measurandId as MeasurandId, s.special, model.practice.units)}</b>
+            {s.status === 'outside' && <span className="text-error"> · {t(`verdict.${s.side === 'below' ? 'below' : 'above'}`)}</span>}{' '}
+            <span className="quiet">
+              ({s.by}, {timeAt(s.at, model.timeZone)})
+            </span>
+          </>
+        ))}
       />
       <List
         title={t('report.adjusted')}
@@ -181,7 +197,7 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
       <td className="py-1 pr-3 first-letter:uppercase">
         {t(`short.${id}`)}{' '}
         <span className="text-sm quiet">
-          {rate}
+          {[l.instance && wordsFor(`instance.${l.instance}`).toLowerCase(), rate].filter(Boolean).join(', ')}
           {l.computed ? ` · ${t('report.computed')}` : ''}
         </span>
         <span className="block text-xs quiet sm:hidden">

@@ -40,6 +40,7 @@ const line = (more: Partial<ReportLine> = {}): ReportLine => ({
   by: 'Tobias Achterberg',
   instrument: 'Meridian C3',
   computed: false,
+  instance: null,
   ...more,
 })
 type Unit = Report['appliances'][number]
@@ -60,6 +61,7 @@ const unit = (more: Partial<Unit> = {}): Unit => ({
   lines: [line()],
   observations: [],
   steps: [],
+  specials: [],
   adjustments: [],
   ...more,
 })

@@ -107,6 +107,7 @@ export function VisitScreen(props: VisitScreenProps) {
   const allSent = log.waitingCount === 0 && photos.queued.every((p) => p.parked)
   useKeys({
     '?': () => setOpen('keys'),
+    a: () => visit.status === 'open' && may(actor.role, 'reading.taken') && setOpen('figure'),
     l: () => goTo('loose-ends'),
     i: () => setOpen('instruments'),
     f: () => setOpen('far'),

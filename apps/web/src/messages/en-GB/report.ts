@@ -25,6 +25,7 @@ export const report = {
     'Round bead: within limits. Half bead: near limit. Triangle: out of limits, pointing the way the reading is off. Dashed ring: not assessed. Dry flue gas. Efficiencies count flue losses only, calculated from first principles at 25 °C.',
   'report.worked-out': 'Calculated values, as left',
   'report.observed': 'Inspected',
+  'report.specials': 'Readings without a number',
   'report.adjusted': 'Adjustments',
   'report.not-adjusted': 'No adjustments.',
   'report.steps': 'Skipped steps',

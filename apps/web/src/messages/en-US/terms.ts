@@ -82,4 +82,11 @@ export const terms: Other<typeof gb> = {
   'calc-warn.ladder-appliance-loss': 'Good at the appliance shutoff valve, low at the gas valve: look inside the appliance.',
   'visit-status.planned': 'Scheduled',
   'emergency.unknown': 'the gas utility or 911',
+  'measurand.voltage.lineNeutral': 'Voltage, hot to neutral',
+  'short.voltage.lineEarth': 'L–G',
+  'measurand.voltage.lineEarth': 'Voltage, hot to ground',
+  'short.voltage.neutralEarth': 'N–G',
+  'measurand.voltage.neutralEarth': 'Voltage, neutral to ground',
+  'short.leakage.earth': 'ground leakage',
+  'measurand.leakage.earth': 'Ground leakage current',
 }

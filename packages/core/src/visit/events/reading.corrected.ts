@@ -22,6 +22,13 @@ export const readingCorrected = defineEvent({
   apply: (h, event) => {
     const { readingId, reason, replacement } = event.data
     for (const draft of h.drafts.appliances.values()) {
+      // What showed no number is withdrawn the same way; a number that was seen after all is a reading of its own.
+      const seen = draft.held.now.specials.find((s) => s.id === readingId)
+      if (seen) {
+        h.visit.own('corrections').push({ readingId, reason, ...h.stamp })
+        draft.held.set({ specials: draft.held.now.specials.filter((s) => s !== seen) })
+        return
+      }
       const old = draft.held.now.groups.flatMap((g) => g.readings).find((r) => r.id === readingId)
       if (!old) continue
       if (h.visit.now.status === 'closed') h.odd('corrected-after-closing')

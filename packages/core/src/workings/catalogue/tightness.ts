@@ -170,6 +170,7 @@ export const purgeWorking = defineWorking({
     pipeFactor: ask('plain', 1, 10, { default: 1.5 }),
     revolutions: ask('count', 0, 50, { default: 5, whole: true }),
   },
+  saidAs: { pipeVolumeM3: 'pipes' },
   outputs: { purgeM3: tell('volume'), seconds: tell('seconds'), pipeVolumeM3: tell('volume') },
   principal: ['purgeM3', 'seconds'],
   notes: ['purge-to-outside', 'profile-decides'],

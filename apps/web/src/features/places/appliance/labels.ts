@@ -1,10 +1,17 @@
 import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
 import '@/messages/places'
+import '@/messages/figure'
 import { wordsFor } from '@/ui/words'
 import type { AppliancePage } from '../server/pages'
 
 type Value = AppliancePage['values'][number]
-type Named = Pick<Value, 'measurandId' | 'stationId' | 'firingStateId'>
+type Named = Pick<Value, 'measurandId' | 'stationId' | 'firingStateId'> & Partial<Pick<Value, 'key'>>
+
+/** Which of several a figure is of, as its key says: "Coil 1". */
+const instanceLabel = (key: string | undefined): string | undefined => {
+  const id = key?.split('~')[1]
+  return id && wordsFor(`instance.${id}`)
+}
 
 export const stateLabel = (page: Pick<AppliancePage, 'card'>, id: string): string =>
   page.card.firingStates.find((s) => s.id === id)?.label ?? id
@@ -15,7 +22,7 @@ export const rateLabel = (page: Pick<AppliancePage, 'card'>, id: string) =>
 
 /** Where and at what rate: "flue, maximum". */
 export const whereText = (page: Pick<AppliancePage, 'card'>, v: Named): string =>
-  [wordsFor(`station.${v.stationId}`), rateLabel(page, v.firingStateId)].filter(Boolean).join(', ').toLowerCase()
+  [wordsFor(`station.${v.stationId}`), instanceLabel(v.key), rateLabel(page, v.firingStateId)].filter(Boolean).join(', ').toLowerCase()
 
 /** A figure in full: "CO₂ in the flue gas, flue, maximum". */
 export const figureName = (page: Pick<AppliancePage, 'card'>, v: Named): string =>

@@ -39,7 +39,7 @@ export function draftOf(need: Need, text: string, units: Units, band: Band | und
 }
 
 /** A problem with a typed value, in words: what is wrong and what to do. */
-function problemText(problem: Problem, need: Need, units: Units): string {
+export function problemText(problem: Problem, need: Need, units: Units): string {
   const p = problem.params ?? {}
   const range =
     'min' in p && 'max' in p

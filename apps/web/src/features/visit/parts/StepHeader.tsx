@@ -1,7 +1,7 @@
 'use client'
 
 import type { Step } from '@lucerna/core/procedure'
-import { Camera, CircleHelp, FilePen, ListChecks, type LucideIcon, Maximize2, Redo2 } from 'lucide-react'
+import { Camera, CircleHelp, FilePen, Gauge, ListChecks, type LucideIcon, Maximize2, Redo2 } from 'lucide-react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
@@ -30,6 +30,9 @@ export function StepHeader({
         <span className="grid w-full auto-cols-fr grid-flow-col lg:flex lg:w-auto lg:gap-x-1">
           <Act icon={ListChecks} label={place} onClick={() => onOpen('sheet')} only="phone" />
           <Act icon={CircleHelp} label={t('step.how')} short={t('step.how.short')} onClick={() => onOpen('how')} />
+          {open && may(role, 'reading.taken') && (
+            <Act icon={Gauge} label={t('step.figure')} short={t('step.figure.short')} onClick={() => onOpen('figure')} />
+          )}
           {may(role, 'note.added') && (
             <Act icon={FilePen} label={t('step.note')} short={t('step.note.short')} onClick={() => onOpen('note')} />
           )}

@@ -9,12 +9,12 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { FarView, NoteDialog, PhotosDialog } from './later'
+import { AnyFigure, FarView, NoteDialog, PhotosDialog } from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
 
-const KEYS = ['R', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', '/', '?'] as const
+const KEYS = ['R', 'A', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', '/', '?'] as const
 
 /** Everything of a visit that opens over it. */
 export function VisitDialogs({
@@ -75,6 +75,12 @@ export function VisitDialogs({
       return (
         <Dialog title={t('sheet.title')} onClose={onClose}>
           <RunSheet sheet={sheet} currentId={step.id} />
+        </Dialog>
+      )
+    case 'figure':
+      return (
+        <Dialog title={t('step.figure')} onClose={onClose}>
+          <AnyFigure stepId={step.id} firingStateId={step.firingStateId ?? null} onClose={onClose} />
         </Dialog>
       )
     case 'note':

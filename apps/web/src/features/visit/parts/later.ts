@@ -6,6 +6,7 @@ import dynamic from 'next/dynamic'
 const load = {
   far: () => import('./FarView').then((m) => m.FarView),
   photos: () => import('./PhotosDialog').then((m) => m.PhotosDialog),
+  figure: () => import('./AnyFigure').then((m) => m.AnyFigure),
   note: () => import('./NoteDialog').then((m) => m.NoteDialog),
   explained: () => import('./ExplainedPanel').then((m) => m.ExplainedPanel),
   signature: () => import('./Signature').then((m) => m.Signature),
@@ -13,6 +14,7 @@ const load = {
 
 export const FarView = dynamic(load.far, { ssr: false })
 export const PhotosDialog = dynamic(load.photos, { ssr: false })
+export const AnyFigure = dynamic(load.figure, { ssr: false })
 export const NoteDialog = dynamic(load.note, { ssr: false })
 export const ExplainedPanel = dynamic(load.explained, { ssr: false })
 export const Signature = dynamic(load.signature, { ssr: false })

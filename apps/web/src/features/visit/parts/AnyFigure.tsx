@@ -1,0 +1,300 @@
+'use client'
+
+import { firingState } from '@lucerna/core/appliance'
+import {
+  type Instance,
+  instancesOf,
+  type MeasurandId,
+  MEASURANDS,
+  type Special,
+  specialsOf,
+  type Station,
+  takeReading,
+} from '@lucerna/core/measure'
+import type { Need } from '@lucerna/core/procedure'
+import { bandFor, instrumentFor } from '@lucerna/core/visit'
+import { useId, useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { bandText, unitText } from '@/ui/figures'
+import { specialText } from '@/ui/specialText'
+import { toast } from '@/ui/toast'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/messages/figure'
+import { t as visitWords } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
+import { findFigures } from '../findFigure'
+import { useDesk } from './context'
+import { draftOf, isSure, problemText } from './NeedRow'
+import { ReadWithLine } from './ReadWithLine'
+
+/** So many are offered at once: what is not among them is found by another word. */
+const OFFERED = 12
+
+/** Records any reading at any step: found by what it is called, with its place, state and which of several; a number, or what was seen in its place. */
+export function AnyFigure({
+  stepId,
+  firingStateId,
+  onClose,
+}: {
+  readonly stepId: string
+  readonly firingStateId: string | null
+  readonly onClose: () => void
+}) {
+  const { appliance } = useDesk()
+  const [text, setText] = useState('')
+  const [chosen, setChosen] = useState<MeasurandId | null>(null)
+  const found = findFigures(text, appliance.card)
+  const listId = useId()
+  if (chosen)
+    return <OneFigure id={chosen} stepId={stepId} firingStateId={firingStateId} onBack={() => setChosen(null)} onClose={onClose} />
+  return (
+    <div className="flex flex-col gap-3">
+      <label className="flex flex-col gap-1">
+        <span className="font-semibold">{t('figure.find')}</span>
+        <input
+          autoFocus
+          className="input press w-full text-lg"
+          value={text}
+          placeholder={t('figure.find-hint')}
+          aria-controls={listId}
+          onChange={(e) => setText(e.target.value)}
+          onKeyDown={(e) => e.key === 'Enter' && found[0] && setChosen(found[0])}
+        />
+      </label>
+      <p className="text-sm quiet">{t(text.trim() ? 'figure.all' : 'figure.from-card')}</p>
+      {found.length === 0 && <p className="border-y hairline py-4 quiet">{t('figure.none', { text: text.trim() })}</p>}
+      <ul id={listId} className="divide-y divide-(--hairline) border-y hairline empty:border-0">
+        {found.slice(0, OFFERED).map((id) => (
+          <li key={id}>
+            <button
+              type="button"
+              className="flex min-h-12 w-full items-center justify-between gap-3 px-1 text-left hover:bg-base-300"
+              onClick={() => setChosen(id)}
+            >
+              <span>{wordsFor(`measurand.${id}`)}</span>
+              <span className="text-sm quiet">{MEASURANDS[id].stations.map((s) => wordsFor(`station.${s}`).toLowerCase()).join(', ')}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function OneFigure({
+  id,
+  stepId,
+  firingStateId,
+  onBack,
+  onClose,
+}: {
+  readonly id: MeasurandId
+  readonly stepId: string
+  readonly firingStateId: string | null
+  readonly onBack: () => void
+  readonly onClose: () => void
+}) {
+  const desk = useDesk()
+  const { appliance, context, units, state } = desk
+  const { card } = appliance
+  const { stations } = MEASURANDS[id]
+  // The card says where and when it is judged; else it is read as things stand.
+  const limit = card.limits.find((l) => l.measurandId === id)
+  const [station, setStation] = useState<Station>(limit?.stationId ?? stations[0]!)
+  const commanded = state.commanded?.firingStateId
+  const limited = card.limits.some((l) => l.measurandId === id && l.firingStateId === (firingStateId ?? commanded))
+  const [stateId, setStateId] = useState(
+    (limited ? (firingStateId ?? commanded) : limit?.firingStateId) ?? firingStateId ?? commanded ?? card.firingStates[0]!.id,
+  )
+  const [sectionId, setSectionId] = useState(card.sections.length > 1 ? card.sections[0]!.id : undefined)
+  const instances = instancesOf(id)
+  const [instanceId, setInstanceId] = useState<Instance | undefined>(instances[0])
+  const [text, setText] = useState('')
+  const [ends, setEnds] = useState<{ from: string; to: string } | null>(null)
+  const place = {
+    measurandId: id,
+    stationId: station,
+    firingStateId: stateId,
+    ...(sectionId && { sectionId }),
+    ...(instanceId && { instanceId }),
+  }
+  const need = { ...place, optional: true } as unknown as Need
+  const band = bandFor(appliance, context.practice, place)
+  const read = (typed: string) => draftOf(need, typed, units, band, appliance.facts.gas)
+  const draft = read(text)
+  const found = instrumentFor(id, desk.instruments, context.instruments)
+  const name = [wordsFor(`measurand.${id}`), instanceId && t(`instance.${instanceId}`)].filter(Boolean).join(', ')
+  const withdraw = (readingId: string) =>
+    void desk.record([
+      { type: 'reading.corrected', stepId, applianceId: appliance.id, data: { readingId, reason: visitWords('recorded.undone') } },
+    ])
+  const told = (said: string, readingId: string) => {
+    toast(said, { id: 'recorded', duration: 8000, action: { label: visitWords('recorded.undo'), onClick: () => withdraw(readingId) } })
+    onClose()
+  }
+  const record = () => {
+    if (!draft.parsed?.ok) return
+    const { valueSi, unit } = draft.parsed.value
+    const reading = takeReading({
+      ...place,
+      id: uuidv7(),
+      valueSi,
+      entered: { text: text.trim().slice(0, 60), unit },
+      instrument: found.kind === 'one' ? found.instrument : undefined,
+      settled: 'settled',
+      takenAt: new Date().toISOString(),
+    })
+    void desk.record([{ type: 'reading.taken', stepId, applianceId: appliance.id, data: { readings: [reading] } }])
+    told(visitWords('recorded.said', { count: 1 }), reading.id)
+  }
+  const recordSpecial = (special: Special) => {
+    const readingId = uuidv7()
+    void desk.record([{ type: 'special.read', stepId, applianceId: appliance.id, data: { readingId, ...place, special } }])
+    told(t('special.recorded', { figure: name, special: specialText(id, special, units) }), readingId)
+  }
+  const [from, to] = [read(ends?.from ?? ''), read(ends?.to ?? '')]
+  const problem = draft.parsed && !draft.parsed.ok ? draft.parsed.error : null
+  return (
+    <form
+      noValidate
+      className="flex flex-col gap-4"
+      onSubmit={(e) => {
+        e.preventDefault()
+        record()
+      }}
+    >
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h3 className="text-lg font-semibold">{wordsFor(`measurand.${id}`)}</h3>
+        <button type="button" className="btn btn-ghost text-primary btn-sm" onClick={onBack}>
+          {t('figure.other')}
+        </button>
+      </div>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Pick
+          label={t('figure.where')}
+          value={station}
+          options={stations.map((s) => [s, wordsFor(`station.${s}`)])}
+          onPick={(s) => setStation(s as Station)}
+        />
+        <Pick
+          label={t('figure.rate')}
+          value={stateId}
+          options={card.firingStates.map((s) => [s.id, firingState(card, s.id)?.label ?? s.id])}
+          onPick={setStateId}
+        />
+        <Pick
+          label={t('figure.section')}
+          value={sectionId ?? ''}
+          options={card.sections.map((s) => [s.id, s.label])}
+          onPick={setSectionId}
+        />
+        <Pick
+          label={t('figure.instance')}
+          value={instanceId ?? ''}
+          options={instances.map((i) => [i, t(`instance.${i}`)])}
+          onPick={(i) => setInstanceId(i as Instance)}
+        />
+      </div>
+      <label className="flex flex-col gap-1">
+        <span className="flex flex-wrap justify-between gap-x-3 text-sm quiet">
+          {t('figure.value')}
+          {band && <span>{bandText(id, band, units, { upTo: visitWords('band.up-to'), from: visitWords('band.from') })}</span>}
+        </span>
+        <span className="flex items-center gap-2">
+          <input
+            autoFocus
+            inputMode="decimal"
+            autoComplete="off"
+            className="input press w-full figure text-2xl"
+            value={text}
+            aria-invalid={problem !== null}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <span className="min-w-12 text-lg quiet">{unitText(id, units)}</span>
+        </span>
+      </label>
+      {problem && (
+        <p role="alert" className="flex gap-2 text-error">
+          <WarningSign size={18} /> {problemText(problem, need, units)}
+        </p>
+      )}
+      <ReadWithLine need={need} found={found} asks />
+      {found.kind === 'none' && <p className="text-sm text-warning">{t('figure.no-instrument')}</p>}
+      <button className="btn press btn-primary" disabled={!draft.parsed?.ok || !isSure(draft)}>
+        {t('figure.record')}
+      </button>
+      <fieldset className="border-t hairline pt-3">
+        <legend className="float-left w-full pb-2 text-sm quiet">{t('figure.or')}</legend>
+        <div className="clear-both flex flex-wrap gap-2">
+          {specialsOf(id).map((kind) => (
+            <button
+              key={kind}
+              type="button"
+              aria-pressed={kind === 'varies' ? ends !== null : undefined}
+              className="btn min-h-12 btn-outline"
+              onClick={() => (kind === 'varies' ? setEnds(ends ? null : { from: '', to: '' }) : recordSpecial({ kind }))}
+            >
+              {t(`special.${kind}`)}
+            </button>
+          ))}
+        </div>
+        {ends && (
+          <div className="mt-3 grid grid-cols-2 gap-3">
+            {(['from', 'to'] as const).map((end) => (
+              <label key={end} className="flex flex-col gap-1 text-sm">
+                {t(`figure.${end}`)}
+                <input
+                  inputMode="decimal"
+                  autoComplete="off"
+                  className="input w-full"
+                  value={ends[end]}
+                  onChange={(e) => setEnds({ ...ends, [end]: e.target.value })}
+                />
+              </label>
+            ))}
+            <p className="col-span-2 text-sm quiet">{t('figure.both-ends')}</p>
+            <button
+              type="button"
+              className="btn col-span-2 press btn-primary"
+              disabled={!from.parsed?.ok || !to.parsed?.ok}
+              onClick={() =>
+                from.parsed?.ok &&
+                to.parsed?.ok &&
+                recordSpecial({ kind: 'varies', fromSi: from.parsed.value.valueSi, toSi: to.parsed.value.valueSi })
+              }
+            >
+              {t('figure.record')}
+            </button>
+          </div>
+        )}
+      </fieldset>
+    </form>
+  )
+}
+
+/** One choice of a place; nothing where there is only one. */
+function Pick({
+  label,
+  value,
+  options,
+  onPick,
+}: {
+  readonly label: string
+  readonly value: string
+  readonly options: readonly (readonly [string, string])[]
+  readonly onPick: (value: string) => void
+}) {
+  if (options.length < 2) return null
+  return (
+    <label className="flex flex-col gap-1 text-sm">
+      <span className="quiet">{label}</span>
+      <select className="select press w-full text-base" value={value} onChange={(e) => onPick(e.target.value)}>
+        {options.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
