@@ -27,6 +27,13 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await page.clock.install()
   await signIn(page, 'Wim')
   await beginJob(page, /Stag 210 S/, 'Gas valve replacement')
+  // A figure that no step asks for: found by what the trade calls it, of one of two coils, and without a number.
+  await page.keyboard.press('a')
+  await page.getByLabel('Which reading?').fill('solenoid ohms')
+  await page.keyboard.press('Enter')
+  await page.getByLabel('Which one?').selectOption({ label: 'Coil 2' })
+  await page.getByRole('button', { name: 'Open circuit' }).click()
+  await expect(page.getByText('Coil resistance, Coil 2: open circuit. Recorded.')).toBeVisible()
   const titles = await walkTo(page, 'Install the new gas valve', { texts })
   expect(titles).toContain('Lock out and verify de-energized')
   // A lead comes off with its photograph; it is back only with a tug.
@@ -41,6 +48,7 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await page.getByRole('button', { name: 'Next step' }).click()
   await workThrough(page, { texts })
   await closeInService(page)
+  await expect(page.getByText(/Coil resistance, Coil 2.*: open circuit/)).toBeVisible()
   await expect(page.getByRole('img', { name: 'Coil lead, right pin' })).toBeVisible()
   await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
 })

@@ -9,6 +9,10 @@ const READ: readonly MeasurandId[] = MEASURAND_IDS.filter((id) => MEASURANDS[id]
 /** Offered in every job: a figure of the electrics is what is most often wanted where no step asks for it. */
 const ELECTRICS: readonly MeasurandId[] = READ.filter((id) => MEASURANDS[id].stations.includes('electrics') && !id.startsWith('time.'))
 
+/** What only a pilot has is offered first only where there is one. */
+const OF_PILOT = /^(thermocouple|pilotGenerator)\./
+const hasPilot = ({ traits }: Pick<Card, 'traits'>): boolean => (traits?.pilot ?? 'none') !== 'none'
+
 /** Small letters without accents, subscripts as figures: `plain('CO₂')` → `'co2'`. */
 const plain = (text: string): string =>
   text
@@ -36,12 +40,12 @@ const limitedBy = (card: Pick<Card, 'limits'>): MeasurandId[] => [
  * @example
  * findFigures('coil', card) // ['coil.resistance', 'coil.pullInVoltage', 'coil.holdVoltage']
  */
-export function findFigures(text: string, card: Pick<Card, 'limits'>): MeasurandId[] {
+export function findFigures(text: string, card: Pick<Card, 'limits' | 'traits'>): MeasurandId[] {
   const words = plain(text)
     .split(/[\s,;]+/)
     .filter(Boolean)
   const limited = limitedBy(card)
-  if (words.length === 0) return [...limited, ...ELECTRICS.filter((id) => !limited.includes(id))]
+  if (words.length === 0) return [...limited, ...ELECTRICS.filter((id) => !limited.includes(id) && (hasPilot(card) || !OF_PILOT.test(id)))]
   const scored = READ.flatMap((id) => {
     const names = calledBy(id)
     const parts = names.split(/[\s,()]+/)
