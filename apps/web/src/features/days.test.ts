@@ -1,15 +1,15 @@
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { firm, instrument, membership, site } from '@/db/schema'
+import { firm, membership, site } from '@/db/schema'
 import { calibrationsDue } from '@/features/today/server/waiting'
 import { createVisit } from '@/features/visit/server/create'
 import { loadVisit } from '@/features/visit/server/load'
-import { instrumentRegister, recordCheck, checksOf, instrumentColumns } from '@/features/instruments/server/register'
+import { instrumentRegister, recordCheck, checksOf } from '@/features/instruments/server/register'
 import { listInstruments } from '@/features/instruments/server/list'
 import { listMembers } from '@/features/people/server/members'
 import { inCalibration } from '@lucerna/core/measure'
 import { type Actor, actorOf } from '@/server/actorOf'
-import { readEntry } from '@/server/register'
+import { createEntry, readEntry } from '@/server/register'
 import { meetPeople, people, place } from '@/test/apiWorld'
 import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
 
@@ -36,11 +36,21 @@ afterAll(async () => {
 })
 
 const anInstrument = async (calibrationDueOn: string, holder = ruben) => {
-  const id = uuidv7()
-  const fields = { kind: 'manometer', maker: 'Plumb', model: 'Duo', serial: id, channels: [], heldBy: holder.userId } as const
-  const more = { certificate: null, batteryDays: null, trapDays: null, remark: null, calibratedOn: '2030-03-10', calibrationDueOn }
-  await ownerDb.insert(instrument).values({ id, firmId: holder.firmId, ...instrumentColumns({ ...fields, channels: [], ...more }) })
-  return id
+  const more = { certificate: null, batteryDays: null, trapDays: null, remark: null, calibratedOn: '2025-03-10', calibrationDueOn }
+  const channel = {
+    id: 'p',
+    channel: 'pressure',
+    origin: 'measured',
+    min: -100,
+    max: 100,
+    resolution: 1,
+    absolute: 5,
+    relative: 0.005,
+    combine: 'larger',
+  }
+  const fields = { kind: 'manometer', maker: 'Plumb', model: 'Duo', serial: uuidv7(), channels: [channel], heldBy: holder.userId, ...more }
+  const made = await inside(holder, (tx) => createEntry(tx, holder, instrumentRegister, null, fields, new Date().toISOString()))
+  return made.entry.id
 }
 
 describe.each(PLACES)('at 23:30 in $timeZone', ({ timeZone, now, today, tomorrow }) => {

@@ -48,6 +48,12 @@ export const practiceSchema = z.strictObject({
   ambientCo: z.array(
     z.strictObject({ fromPpm: z.number().positive(), action: z.enum(['look', 'stop', 'evacuate', 'emergency']), ...sourced }),
   ),
+  highCo: z
+    .strictObject({ fromPpm: z.number().min(100).max(10_000), ...sourced })
+    .optional()
+    .meta({
+      description: 'CO in the flue gas, as measured, from which one stops measuring: probe out, burner off, cause first. None without it.',
+    }),
   plateTolerance: z.strictObject({ below: z.number(), above: z.number(), ...sourced }),
   rateOrder: z.strictObject({ measure: z.enum(['max-first', 'min-first']), ...sourced }),
   oxygenBase: z

@@ -29,6 +29,8 @@ const TABLE = {
   'lpg-low': { stationId: 'room', answers: ['above-ground', 'cellar-or-pit'], forbids: 'firing' },
   'room-allowed': { stationId: 'room', answers: ['allowed', 'forbidden'], forbids: 'leaving' },
   'fibre-dust': { stationId: 'chamber', answers: ['known-free', 'treat-as-fibre'], forbids: null },
+  // Never on a sheet: asked where far too much CO was read
+  'high-co': { stationId: 'flue', answers: ['cause-mended', 'cause-not-found'], forbids: 'firing' },
   // Breakdown
   'fault-shows': { stationId: 'room', answers: ['shows', 'not-today'], forbids: null },
   'ruled-out': { stationId: 'room', answers: ['cause-proved', 'not-proved'], forbids: null },

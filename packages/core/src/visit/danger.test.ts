@@ -1,6 +1,6 @@
 import { dangerOf } from './danger'
 import { foldVisit } from './fold'
-import { serviceGates } from './gates'
+import { firingStops, serviceGates } from './gates'
 import { nextId, testContext, TestLog, testId, VISIT } from './testVisit'
 
 const appliance = testContext.appliances[0]!
@@ -28,6 +28,59 @@ test.each([
   expect(danger?.actions.slice(0, first.length)).toEqual(first)
   expect(danger?.actions.slice(first.length)).toEqual(['notify-emergency', 'label'])
   expect(new Set(danger?.actions).size).toBe(danger?.actions.length)
+})
+
+describe('far too much CO as found', () => {
+  const stops = (log: TestLog) => {
+    const { visit, state } = at(log)
+    return firingStops(appliance, state, visit, testContext).filter((s) => s.code.startsWith('high-co'))
+  }
+  const read = (log: TestLog, co: number) => log.read({ 'co2.flue': 0.09, 'co.flue': co }, 'max', 'flue')
+
+  test('from the level of the profile on nothing is fired, and it cannot end in normal service', () => {
+    const below = new TestLog().start()
+    read(below, 990e-6)
+    expect(stops(below)).toEqual([])
+    const log = new TestLog().start()
+    read(log, 2400e-6)
+    expect(stops(log)).toMatchObject([{ id: 'high-co', hard: true, params: { ppm: 2400, level: 1000 } }])
+    const { visit, state } = at(log)
+    expect(serviceGates(appliance, state, [], visit, testContext).map((g) => g.code)).toContain('high-co')
+  })
+
+  test('what the analyser cannot show any more is as much too much', () => {
+    const log = new TestLog().start()
+    log.add('special.read', {
+      readingId: nextId(),
+      measurandId: 'co.flue',
+      stationId: 'flue',
+      firingStateId: 'max',
+      special: { kind: 'over-range' },
+    })
+    expect(stops(log)).toMatchObject([{ code: 'high-co-beyond' }])
+  })
+
+  test('it stands until its cause is put right, and comes back with the next reading', () => {
+    const log = new TestLog().start()
+    read(log, 2400e-6)
+    log.add('observation.made', { observationId: 'high-co', answer: 'cause-not-found' })
+    expect(stops(log)).toHaveLength(1)
+    log.add('observation.made', { observationId: 'high-co', answer: 'cause-mended' })
+    expect(stops(log)).toEqual([])
+    read(log, 1500e-6)
+    expect(stops(log)).toHaveLength(1)
+    log.add('observation.made', { observationId: 'high-co', answer: 'cause-mended' })
+    read(log, 80e-6)
+    expect(stops(log)).toEqual([])
+  })
+
+  test('a profile without a level has no such stop', () => {
+    const log = new TestLog().start()
+    read(log, 5000e-6)
+    const { visit, state } = at(log)
+    const { highCo: _none, ...practice } = testContext.practice
+    expect(firingStops(appliance, state, visit, { practice }).filter((s) => s.code === 'high-co')).toEqual([])
+  })
 })
 
 test('CO in the room from the stop level on is danger, below it is a thing to look for', () => {

@@ -8,12 +8,12 @@ import { gate, stopsFromWork } from './stops'
 import type { ApplianceState, Gate, JudgedReading, VisitState } from './state'
 
 /**
- * What stops firing right now: gas or CO in the room, a flue or air supply that is not sound, the wrong gas, inlet pressure above the valve's
+ * What stops firing right now: gas or CO in the room, far too much CO in the flue gas, a flue or air supply that is not sound, the wrong gas, inlet pressure above the valve's
  * maximum, too many failed starts, a bridged safety, the gasway or flue open. None of these can be overridden.
  */
 export function firingStops(
   appliance: VisitAppliance,
-  state: Pick<ApplianceState, 'observations' | 'latest'>,
+  state: Pick<ApplianceState, 'observations' | 'latest' | 'specials'>,
   visit: Pick<VisitState, 'looseEnds' | 'disturbed' | 'timers' | 'starts' | 'jobKind'>,
   context: Pick<VisitContext, 'practice'>,
 ): Gate[] {
@@ -33,6 +33,8 @@ export function firingStops(
   const action = room && ambientCoAction(context.practice, room.valueSi)
   if (room && action && action !== 'look')
     stops.push(gate('ambient-co', true, { action, ppm: Math.round(room.valueSi * 1e6) }, 'make-safe'))
+  const high = highCo(context.practice, state)
+  if (high) stops.push(high)
   const maximum = inletMaximum(appliance)
   if (maximum !== undefined) {
     const high = latest.find(
@@ -42,6 +44,22 @@ export function firingStops(
     if (high) stops.push(gate('inlet-above-maximum', true, { maximumPa: maximum, valuePa: high.valueSi }, 'standing'))
   }
   return stops
+}
+
+/**
+ * Far too much CO in the flue gas: from the profile's level, or beyond what the analyser can show. The stop stands until somebody has said, after the
+ * reading, that its cause was put right: what the burner does then is read anew.
+ */
+function highCo(practice: VisitContext['practice'], state: Pick<ApplianceState, 'observations' | 'latest' | 'specials'>): Gate | null {
+  const level = practice.highCo
+  if (!level) return null
+  const mended = state.observations['high-co']
+  const since = (at: string) => !(mended?.answer === 'cause-mended' && Date.parse(mended.at) >= Date.parse(at))
+  const read = [...state.latest.values()].filter((r) => r.measurandId === 'co.flue' && r.valueSi * 1e6 >= level.fromPpm && since(r.takenAt))
+  const beyond = state.specials.some((s) => s.measurandId === 'co.flue' && s.special.kind === 'over-range' && since(s.at))
+  if (read.length === 0 && !beyond) return null
+  const ppm = Math.max(0, ...read.map((r) => Math.round(r.valueSi * 1e6)))
+  return gate('high-co', true, { ppm, level: level.fromPpm }, null, ppm > 0 ? 'high-co' : 'high-co-beyond')
 }
 
 /** Whether a step has all it needs: figures, observations, zeroed instruments. What is missing is named. */

@@ -78,6 +78,8 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
       { key: 'adaptedValve.source', label: 'source', kind: 'text' },
       { key: 'probeDistance.text', label: 'probe-distance', kind: 'long', wide: true },
       { key: 'probeDistance.source', label: 'source', kind: 'text' },
+      { key: 'highCo.fromPpm', label: 'high-co', kind: 'number', optional: true },
+      { key: 'highCo.source', label: 'source', kind: 'text', optional: true },
       { key: 'caseSweepMaxPpm.value', label: 'case-sweep', kind: 'number' },
       { key: 'caseSweepMaxPpm.source', label: 'source', kind: 'text' },
     ],

@@ -118,6 +118,7 @@ export const documents = {
   'doc.field.adjust-inside': 'Adjusting rule',
   'doc.field.adapted-valve': 'Adapted valve: start with',
   'doc.field.probe-distance': 'Probe position',
+  'doc.field.high-co': 'CO in the flue gas at which measuring stops, ppm',
   'doc.field.case-sweep': 'CO sweep, maximum ppm',
   'doc.field.firing-kinds': 'Only in these states',
   'doc.field.burner-kinds': 'Only on these burner kinds',

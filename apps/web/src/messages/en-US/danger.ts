@@ -35,4 +35,5 @@ export const danger: Other<typeof gb> = {
   'gate.safety-bridged.short': 'control jumpered',
   'gate.smell-of-gas':
     'Get everyone out. No switches, flames or phones inside. Shut the gas off at the meter if you can reach it safely. Below 10% LEL, ventilate; otherwise stay out. Call {{number}} from outside.',
+  'gate.high-co-beyond': 'CO in the flue gas is beyond what the analyzer can show.',
 }
