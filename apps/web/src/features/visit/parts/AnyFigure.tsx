@@ -1,6 +1,6 @@
 'use client'
 
-import { firingState } from '@lucerna/core/appliance'
+import { type Card, firingState } from '@lucerna/core/appliance'
 import {
   type Instance,
   instancesOf,
@@ -101,11 +101,7 @@ function OneFigure({
   // The card says where and when it is judged; else it is read as things stand.
   const limit = card.limits.find((l) => l.measurandId === id)
   const [station, setStation] = useState<Station>(limit?.stationId ?? stations[0]!)
-  const commanded = state.commanded?.firingStateId
-  const limited = card.limits.some((l) => l.measurandId === id && l.firingStateId === (firingStateId ?? commanded))
-  const [stateId, setStateId] = useState(
-    (limited ? (firingStateId ?? commanded) : limit?.firingStateId) ?? firingStateId ?? commanded ?? card.firingStates[0]!.id,
-  )
+  const [stateId, setStateId] = useState(() => stateFor(id, card, firingStateId ?? state.commanded?.firingStateId ?? null))
   const [sectionId, setSectionId] = useState(card.sections.length > 1 ? card.sections[0]!.id : undefined)
   const instances = instancesOf(id)
   const [instanceId, setInstanceId] = useState<Instance | undefined>(instances[0])
@@ -270,6 +266,17 @@ function OneFigure({
       </fieldset>
     </form>
   )
+}
+
+/** In which state a figure is read, if nobody says otherwise: as things stand, unless the card judges it in another or nothing burns that it could be read of. */
+function stateFor(id: MeasurandId, card: Card, now: string | null): string {
+  const own = card.limits.filter((l) => l.measurandId === id).map((l) => l.firingStateId)
+  if (now && own.includes(now)) return now
+  if (own[0]) return own[0]
+  const burning = now !== null && firingState(card, now)?.kind === 'rate'
+  const rate = card.firingStates.find((s) => s.kind === 'rate')?.id
+  if (MEASURANDS[id].lightOffBlanking && !burning && rate) return rate
+  return now ?? card.firingStates[0]!.id
 }
 
 /** One choice of a place; nothing where there is only one. */

@@ -22,8 +22,10 @@ const ARRIVING: readonly Step['kind'][] = ['make-safe', 'before-entry']
 /** One step of the sheet: what to zero, look at, wait for and read, in this order. */
 export function StepPanel({ step }: { readonly step: Step }) {
   const { context, appliance, state, visit } = useDesk()
-  const stopped = firingStops(appliance, state, visit, context).length > 0
-  if (stopped && step.firingStateId) return <StopAlert />
+  const stops = firingStops(appliance, state, visit, context)
+  if (stops.length > 0 && step.firingStateId) return <StopAlert />
+  // Far too much CO is told wherever one is: the probe is still in the flue.
+  const told = ARRIVING.includes(step.kind) || stops.some((s) => s.id === 'high-co')
   const missing = missingIn(step, state, visit, context).filter((m) => m.code !== 'reading')
   // What is measured at a rate comes first there: hose and probe are in the hand.
   const measured = step.firingStateId !== null && step.needs.length > 0 && step.kind !== 'sequence'
@@ -37,7 +39,7 @@ export function StepPanel({ step }: { readonly step: Step }) {
   )
   return (
     <>
-      {ARRIVING.includes(step.kind) && <StopAlert />}
+      {told && <StopAlert />}
       {step.cautions.length > 0 && (
         <ul className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm text-warning">
           {step.cautions.map((c) => (
