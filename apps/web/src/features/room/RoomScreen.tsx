@@ -4,6 +4,7 @@ import type { Card, GasId } from '@lucerna/core/appliance'
 import { sequenceOf } from '@lucerna/core/sequence'
 import { AT_REST, type Controls, type FaultId, type GasReading, type PointReading, type Setup } from '@lucerna/sim/engine'
 import { useMemo, useState } from 'react'
+import { Choose } from '@/ui/Choose'
 import { clockText } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
@@ -182,28 +183,3 @@ const gasText = (g: GasReading, units: Units): string =>
     `CO ${figureWithUnit('co.flue', g.coDry, units)}`,
     figureWithUnit('temperature.flue', g.temperatureK, units),
   ].join(' · ')
-
-function Choose({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  readonly label: string
-  readonly value: string
-  readonly options: readonly (readonly [string, string])[]
-  readonly onChange: (value: string) => void
-}) {
-  return (
-    <label className="flex flex-col gap-1 text-sm">
-      <span className="quiet">{label}</span>
-      <select className="select press w-full text-base" value={value} onChange={(e) => onChange(e.target.value)}>
-        {options.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  )
-}

@@ -15,6 +15,7 @@ import type { Need } from '@lucerna/core/procedure'
 import { bandFor, instrumentFor } from '@lucerna/core/visit'
 import { useId, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
+import { Choose } from '@/ui/Choose'
 import { bandText, unitText } from '@/ui/figures'
 import { specialText } from '@/ui/specialText'
 import { toast } from '@/ui/toast'
@@ -149,6 +150,13 @@ function OneFigure({
     told(t('special.recorded', { figure: name, special: specialText(id, special, units) }), readingId)
   }
   const [from, to] = [read(ends?.from ?? ''), read(ends?.to ?? '')]
+  /** Where it can be chosen at all. */
+  const places: readonly (readonly [string, string, readonly (readonly [string, string])[], (v: string) => void])[] = [
+    [t('figure.where'), station, stations.map((s) => [s, wordsFor(`station.${s}`)]), (s) => setStation(s as Station)],
+    [t('figure.rate'), stateId, card.firingStates.map((s) => [s.id, s.label]), setStateId],
+    [t('figure.section'), sectionId ?? '', card.sections.map((s) => [s.id, s.label]), setSectionId],
+    [t('figure.instance'), instanceId ?? '', instances.map((i) => [i, t(`instance.${i}`)]), (i) => setInstanceId(i as Instance)],
+  ]
   const problem = draft.parsed && !draft.parsed.ok ? draft.parsed.error : null
   return (
     <form
@@ -166,30 +174,9 @@ function OneFigure({
         </button>
       </div>
       <div className="grid gap-3 sm:grid-cols-2">
-        <Pick
-          label={t('figure.where')}
-          value={station}
-          options={stations.map((s) => [s, wordsFor(`station.${s}`)])}
-          onPick={(s) => setStation(s as Station)}
-        />
-        <Pick
-          label={t('figure.rate')}
-          value={stateId}
-          options={card.firingStates.map((s) => [s.id, firingState(card, s.id)?.label ?? s.id])}
-          onPick={setStateId}
-        />
-        <Pick
-          label={t('figure.section')}
-          value={sectionId ?? ''}
-          options={card.sections.map((s) => [s.id, s.label])}
-          onPick={setSectionId}
-        />
-        <Pick
-          label={t('figure.instance')}
-          value={instanceId ?? ''}
-          options={instances.map((i) => [i, t(`instance.${i}`)])}
-          onPick={(i) => setInstanceId(i as Instance)}
-        />
+        {places.map(([label, value, options, choose]) =>
+          options.length > 1 ? <Choose key={label} label={label} value={value} options={options} onChange={choose} /> : null,
+        )}
       </div>
       <label className="flex flex-col gap-1">
         <span className="flex flex-wrap justify-between gap-x-3 text-sm quiet">
@@ -277,31 +264,4 @@ function stateFor(id: MeasurandId, card: Card, now: string | null): string {
   const rate = card.firingStates.find((s) => s.kind === 'rate')?.id
   if (MEASURANDS[id].lightOffBlanking && !burning && rate) return rate
   return now ?? card.firingStates[0]!.id
-}
-
-/** One choice of a place; nothing where there is only one. */
-function Pick({
-  label,
-  value,
-  options,
-  onPick,
-}: {
-  readonly label: string
-  readonly value: string
-  readonly options: readonly (readonly [string, string])[]
-  readonly onPick: (value: string) => void
-}) {
-  if (options.length < 2) return null
-  return (
-    <label className="flex flex-col gap-1 text-sm">
-      <span className="quiet">{label}</span>
-      <select className="select press w-full text-base" value={value} onChange={(e) => onPick(e.target.value)}>
-        {options.map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  )
 }
