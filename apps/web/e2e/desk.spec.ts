@@ -34,6 +34,13 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await page.getByLabel('Which one?').selectOption({ label: 'Coil 2' })
   await page.getByRole('button', { name: 'Open circuit' }).click()
   await expect(page.getByText('Coil resistance, Coil 2: open circuit. Recorded.')).toBeVisible()
+  // A parameter is changed for now: it hangs with its old value from here on.
+  await page.getByRole('button', { name: 'Note or defect' }).click()
+  await page.getByRole('radio', { name: 'Temporary change' }).click()
+  await page.locator('#loose-kind').selectOption('parameter')
+  await page.getByLabel('What changed').fill('P17 set to 20%')
+  await page.getByLabel('Original state or value').fill('45%')
+  await page.getByRole('button', { name: 'Add temporary change' }).click()
   const titles = await walkTo(page, 'Install the new gas valve', { texts })
   expect(titles).toContain('Lock out and verify de-energized')
   // A lead comes off with its photograph; it is back only with a tug.
@@ -42,6 +49,7 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await expect(page.getByRole('img', { name: 'Coil lead, right pin' })).toBeVisible()
   await walkTo(page, 'Close loose ends', { texts })
   await page.getByRole('button', { name: 'Put back, pull-tested' }).click()
+  await expect(page.getByText('Back to: 45%')).toBeVisible()
   await walkTo(page, 'Customer review', { texts })
   await signHere(page, 'R. Fennick')
   await answerAll(page)

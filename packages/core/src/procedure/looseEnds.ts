@@ -14,6 +14,13 @@ export const LOOSE_END_KINDS = {
   bridge: { gasJoint: false },
   'safety-bridge': { gasJoint: false },
   'live-test': { gasJoint: false },
+  /** The blower's lead off to try the limit; a stage shut by its cock; a port of the chamber; an adapter in the place of an electrode. */
+  'blower-lead': { gasJoint: false },
+  'stage-shut': { gasJoint: false },
+  'chamber-port': { gasJoint: false },
+  'electrode-adapter': { gasJoint: false },
+  /** Water drawn down to try the low-water cut-out. */
+  'water-drawn': { gasJoint: false },
 } as const satisfies Record<string, { gasJoint: boolean }>
 
 export type LooseEndKind = keyof typeof LOOSE_END_KINDS

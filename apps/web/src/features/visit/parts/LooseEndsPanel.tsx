@@ -1,14 +1,13 @@
 'use client'
 
-import { LOOSE_END_KINDS, type LooseEndKind, type Step } from '@lucerna/core/procedure'
+import { LOOSE_END_KINDS, type Step } from '@lucerna/core/procedure'
 import type { LooseEnd } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { timeAt } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
-import { v7 as uuidv7 } from 'uuid'
-import { Field } from '@/ui/Field'
+import { AddLooseEnd } from './AddLooseEnd'
 import { Asks } from './Asks'
 import { may, useDesk } from './context'
 import { DisturbedPanel } from './DisturbedPanel'
@@ -49,7 +48,7 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
         </section>
       )}
       <DisturbedPanel stepId={step.id} />
-      <AddLooseEnd />
+      <AddLooseEnd stepId="loose-ends" />
       <Asks step={step} />
       {open.length === 0 && (
         <button
@@ -142,60 +141,5 @@ function OpenEnd({ end }: { readonly end: LooseEnd }) {
         </fieldset>
       )}
     </li>
-  )
-}
-
-const ADDABLE = [
-  'selector',
-  'parameter',
-  'cover-off',
-  'bridge',
-  'safety-bridge',
-  'gas-joint',
-  'outlet-joint',
-] as const satisfies LooseEndKind[]
-const SHORTEST = 3
-
-/** Something temporary that no step knows of: with how it was before, so that it can go back. */
-function AddLooseEnd() {
-  const { record, role, visit, appliance } = useDesk()
-  const [kind, setKind] = useState<(typeof ADDABLE)[number]>('selector')
-  const [label, setLabel] = useState('')
-  if (!may(role, 'loose-end.opened') || visit.status !== 'open') return null
-  return (
-    <form
-      className="flex flex-wrap items-end gap-3"
-      onSubmit={(e) => {
-        e.preventDefault()
-        const looseEndId = uuidv7()
-        void record([
-          {
-            type: 'loose-end.opened',
-            stepId: 'loose-ends',
-            applianceId: appliance.id,
-            data: { looseEndId, kind, key: `${kind}.${looseEndId}`, label: label.trim() },
-          },
-        ])
-        setLabel('')
-      }}
-    >
-      <Field id="loose-kind" label={t('loose.kind')}>
-        <select id="loose-kind" className="select press" value={kind} onChange={(e) => setKind(e.target.value as typeof kind)}>
-          {ADDABLE.map((k) => (
-            <option key={k} value={k}>
-              {t(`loose.kind.${k}`)}
-            </option>
-          ))}
-        </select>
-      </Field>
-      <div className="min-w-44 flex-1">
-        <Field id="loose-label" label={t('loose.add-label')}>
-          <input id="loose-label" className="input press w-full" maxLength={200} value={label} onChange={(e) => setLabel(e.target.value)} />
-        </Field>
-      </div>
-      <button className="btn press btn-outline" disabled={label.trim().length < SHORTEST}>
-        {t('loose.add')}
-      </button>
-    </form>
   )
 }

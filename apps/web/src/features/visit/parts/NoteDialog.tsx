@@ -5,9 +5,10 @@ import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
+import { AddLooseEnd } from './AddLooseEnd'
 import { may, useDesk } from './context'
 
-const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part'] as const
+const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part', 'temporary'] as const
 
 /** A remark, a defect with its class and the action taken, or a part that was fitted. */
 export function NoteDialog({ stepId, onClose }: { readonly stepId: string; readonly onClose: () => void }) {
@@ -16,10 +17,10 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
   const [text, setText] = useState('')
   const [action, setAction] = useState('')
   const [number, setNumber] = useState('')
-  const kinds = may(role, 'defect.found') ? KINDS : (['remark'] as const)
+  const kinds = may(role, 'defect.found') ? KINDS : (['remark', 'temporary'] as const)
   const actions = inOrder(context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? [])
   const save = () => {
-    if (text.trim().length < 3) return
+    if (text.trim().length < 3 || kind === 'temporary') return
     void record([
       kind === 'remark'
         ? { type: 'note.added', stepId, applianceId: appliance.id, data: { text: text.trim() } }
@@ -39,6 +40,29 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
     ])
     onClose()
   }
+  const choice = (
+    <div role="radiogroup" aria-label={t('note.kind')} className="flex flex-wrap gap-2">
+      {kinds.map((k) => (
+        <button
+          key={k}
+          type="button"
+          role="radio"
+          aria-checked={kind === k}
+          className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`}
+          onClick={() => setKind(k)}
+        >
+          {k === 'remark' || k === 'part' || k === 'temporary' ? t(`note.${k}`) : t(`defect.${k}`)}
+        </button>
+      ))}
+    </div>
+  )
+  if (kind === 'temporary')
+    return (
+      <div className="flex flex-col gap-4">
+        {choice}
+        <AddLooseEnd stepId={stepId} onAdded={onClose} />
+      </div>
+    )
   return (
     <form
       onSubmit={(e) => {
@@ -47,20 +71,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
       }}
       className="flex flex-col gap-4"
     >
-      <div role="radiogroup" aria-label={t('note.kind')} className="flex flex-wrap gap-2">
-        {kinds.map((k) => (
-          <button
-            key={k}
-            type="button"
-            role="radio"
-            aria-checked={kind === k}
-            className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`}
-            onClick={() => setKind(k)}
-          >
-            {k === 'remark' ? t('note.remark') : k === 'part' ? t('note.part') : t(`defect.${k}`)}
-          </button>
-        ))}
-      </div>
+      {choice}
       {kind === 'part' ? (
         <PartFields kit={appliance.card.kit} part={text} number={number} onPart={setText} onNumber={setNumber} />
       ) : (
