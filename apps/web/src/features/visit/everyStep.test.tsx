@@ -1,104 +1,18 @@
-import { BURNER_KINDS, type Card } from '@lucerna/core/appliance'
-import type { Instrument } from '@lucerna/core/measure'
-import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
-import { JOB_KINDS, type JobKind, runSheet, type Step } from '@lucerna/core/procedure'
+import { BURNER_KINDS } from '@lucerna/core/appliance'
+import { JOB_KINDS, type Step } from '@lucerna/core/procedure'
 import { makeReport } from '@lucerna/core/report'
-import { foldVisit, type StoredEvent, type VisitContext, type VisitEvent } from '@lucerna/core/visit'
+import { foldVisit } from '@lucerna/core/visit'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
-import { playSheet, soundValues } from '@lucerna/sim/technician'
 import { renderToStaticMarkup } from 'react-dom/server'
 import { ReportSheet } from '@/features/report/ReportSheet'
-import { demoInstruments } from '@/seed/world'
 import { t } from '@/messages/visit'
 import { DeskProvider, stepTitle, type VisitDesk } from './parts/context'
 import { FarView } from './parts/FarView'
 import { VisitBody } from './parts/VisitBody'
 import { sheetOf } from './view'
+import { APPLIANCE, deskOf, VISIT, visitOf } from '@/test/desk'
 
 /** Every step of every sheet drawn as it stands on the screen: before anything was done, and when everything was. */
-
-const VISIT = '00000000-0000-7000-8000-000000000001'
-const APPLIANCE = '00000000-0000-7000-8000-000000000002'
-const DEVICE = '00000000-0000-7000-8000-000000000003'
-
-const asStored = (events: readonly VisitEvent[]): StoredEvent[] =>
-  events.map((e, i) => ({ ...e, seq: i + 1, receivedAt: e.at, authorId: 'a', authorName: 'Tobias Achterberg', provisional: false }))
-
-function visitOf(card: Card, job: JobKind) {
-  const imperial = card.ratings[0]!.gas === 'pipeline-gas-na'
-  const practice = SHIPPED_PRACTICES.find((p) => p.id === (imperial ? 'imperial-oxygen' : 'metric-ratio'))!
-  const facts = { gas: card.ratings[0]!.gas, altitudeM: 12 }
-  const sheet = runSheet(job, card, practice, facts)
-  if (!sheet.ok) return null
-  let n = 100
-  const newId = () => `00000000-0000-7000-8000-${String(++n).padStart(12, '0')}`
-  const instruments = demoInstruments(practice.id).map((spec): Instrument => ({
-    ...spec,
-    id: newId(),
-    serial: 'T1',
-    calibratedAt: '2026-01-01T00:00:00.000Z',
-    calibrationDueAt: '2027-01-01T00:00:00.000Z',
-    certificate: null,
-  }))
-  const context: VisitContext = {
-    appliances: [{ id: APPLIANCE, name: card.model, card, facts, lastVisit: {} }],
-    practice,
-    instruments,
-  }
-  const played = playSheet({
-    visitId: VISIT,
-    applianceId: APPLIANCE,
-    jobKind: job,
-    card,
-    practice,
-    steps: sheet.value,
-    instruments,
-    deviceId: DEVICE,
-    startedAt: new Date('2026-06-01T08:00:00.000Z'),
-    newId,
-    valueOf: soundValues(card, facts, practice),
-  })
-  return {
-    card,
-    practice,
-    context,
-    steps: sheet.value,
-    events: asStored(played.events),
-    add: played.add,
-    all: () => asStored(played.events),
-  }
-}
-type Visit = NonNullable<ReturnType<typeof visitOf>>
-
-function deskOf({ practice, context, steps }: Visit, events: readonly StoredEvent[]): VisitDesk {
-  const visit = foldVisit(VISIT, events, context)
-  return {
-    context,
-    appliance: context.appliances[0]!,
-    visit,
-    state: visit.appliances[0]!,
-    steps,
-    sheets: { [APPLIANCE]: steps },
-    units: practice.units,
-    timeZone: 'Europe/Zurich',
-    role: 'technician',
-    events,
-    instruments: { instrumentIds: context.instruments.map((i) => i.id), preferred: {} },
-    chooseInstruments: () => undefined,
-    openDialog: () => undefined,
-    tryOut: () => visit,
-    record: () => Promise.resolve(),
-    confirmers: [],
-    allSent: true,
-    catchUp: () => Promise.resolve(true),
-    goTo: () => undefined,
-    explain: () => undefined,
-    photos: { queued: [], add: () => Promise.resolve(), tryAgain: () => undefined, discard: () => undefined, flush: () => undefined },
-    queuedPhotos: [],
-    prefill: null,
-    finishStep: () => undefined,
-  }
-}
 
 const nothing = () => undefined
 function drawn(desk: VisitDesk, step: Step, what: 'step' | 'far' = 'step'): string {

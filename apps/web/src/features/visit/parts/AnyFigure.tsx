@@ -1,6 +1,6 @@
 'use client'
 
-import { type Card, firingState } from '@lucerna/core/appliance'
+import { type Card, firingState, ratesOf } from '@lucerna/core/appliance'
 import {
   type Instance,
   instancesOf,
@@ -261,7 +261,7 @@ function stateFor(id: MeasurandId, card: Card, now: string | null): string {
   if (now && own.includes(now)) return now
   if (own[0]) return own[0]
   const burning = now !== null && firingState(card, now)?.kind === 'rate'
-  const rate = card.firingStates.find((s) => s.kind === 'rate')?.id
+  const rate = ratesOf(card)[0]?.id
   if (MEASURANDS[id].lightOffBlanking && !burning && rate) return rate
   return now ?? card.firingStates[0]!.id
 }
