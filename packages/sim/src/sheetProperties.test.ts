@@ -52,6 +52,7 @@ const DANGERS: readonly (readonly [string, VisitEvent, 'firing' | 'leaving'])[] 
   ['flue apart', event(1, 'item.disturbed', { itemId: id(8), kind: 'flue', label: 'elbow' }), 'firing'],
   ['spillage', answer('spillage-test', 'spills'), 'leaving'],
   ['a safety failed', answer('safety.any', 'failed'), 'leaving'],
+  ['a safety removed', answer('safety.any', 'removed'), 'leaving'],
   ['a safety found bridged', answer('safety.any', 'bridged'), 'leaving'],
   ['cracked exchanger', answer('exchanger', 'cracked'), 'leaving'],
   ['a seat lets by', answer('seat-proof', 'lets-by'), 'leaving'],

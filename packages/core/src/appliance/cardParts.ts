@@ -193,7 +193,10 @@ export const traitsSchema = z.strictObject({
   medium: z.enum(['water', 'steam', 'air', 'stored-water']),
   power: z.enum(['mains', 'low-voltage', 'millivolt']),
   pilot: z.enum(['none', 'standing', 'intermittent']),
-  pilotSensor: z.enum(['thermocouple', 'generator', 'rod']).nullable(),
+  pilotSensor: z
+    .enum(['thermocouple', 'generator', 'rod', 'unsupervised'])
+    .nullable()
+    .meta({ description: 'What proves the pilot; `unsupervised` on old appliances that never had anything; null without a pilot.' }),
   ratioControl: z.enum(['none', 'zero-governor', 'one-to-one', 'amplified', 'electronic']),
   intakePort: z.boolean(),
   refractory: z.boolean().default(false).meta({ description: 'Lined or roped with fibre: hazardous dust until known.' }),

@@ -54,6 +54,13 @@ export const practiceSchema = z.strictObject({
     .meta({
       description: 'CO in the flue gas, as measured, from which one stops measuring: probe out, burner off, cause first. None without it.',
     }),
+  neverFitted: z
+    .strictObject({ mode: z.enum(['finding', 'record']), ...sourced })
+    .optional()
+    .meta({
+      description:
+        'A safety that an old appliance never had: a finding to answer before it is left running (as without this), or only a record.',
+    }),
   plateTolerance: z.strictObject({ below: z.number(), above: z.number(), ...sourced }),
   rateOrder: z.strictObject({ measure: z.enum(['max-first', 'min-first']), ...sourced }),
   oxygenBase: z

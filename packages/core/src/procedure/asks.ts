@@ -96,7 +96,7 @@ export const OBSERVATION_IDS = Object.keys(TABLE) as [ObservationId, ...Observat
 const FAMILIES = {
   joint: { answers: ['tight', 'leaks', 'no-gas-yet'], good: ['tight', 'no-gas-yet'], forbids: 'firing' },
   item: { answers: ['sound', 'cleaned', 'renewed', 'left'], good: ['sound', 'cleaned', 'renewed'], forbids: null },
-  safety: { answers: ['acted', 'failed', 'absent', 'bridged'], good: ['acted'], forbids: 'leaving' },
+  safety: { answers: ['acted', 'failed', 'bridged', 'removed', 'never-fitted'], good: ['acted'], forbids: 'leaving' },
   sequence: { answers: ['seen', 'not-seen'], good: ['seen'], forbids: null },
   own: { answers: ['good', 'bad'], good: ['good'], forbids: null },
   // What was done about a danger: a refusal is a fact that is written down, not a finding about the appliance.
@@ -123,6 +123,9 @@ const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
   explained: ['nobody-there'],
 }
 
+/** Answers that are no longer offered but still read from earlier visits, and bar what they barred. */
+const FORMER: Partial<Record<AskFamily, readonly string[]>> = { safety: ['absent'] }
+
 const isFixed = (id: string): id is ObservationId => Object.hasOwn(TABLE, id)
 /** The family of an id like `joint.valve-inlet`. `familyOf('item.rope')` → `'item'`. */
 export function familyOf(id: string): AskFamily | undefined {
@@ -139,6 +142,12 @@ export function answersOf(id: string): readonly [string, string, ...string[]] | 
   return family && FAMILIES[family].answers
 }
 
+/** Whether something can be answered so, now or in a visit of long ago. `acceptsAnswer('safety.limit', 'absent')` → `true`. */
+export function acceptsAnswer(id: string, answer: string): boolean {
+  const family = familyOf(id)
+  return (answersOf(id)?.includes(answer) ?? false) || ((family && FORMER[family]?.includes(answer)) ?? false)
+}
+
 /** Whether an answer is no finding. `isGoodAnswer('exchanger', 'deformed-tight')` → `true`. */
 export function isGoodAnswer(id: string, answer: string): boolean {
   const family = familyOf(id)
@@ -147,7 +156,11 @@ export function isGoodAnswer(id: string, answer: string): boolean {
 }
 
 /** Bad answers that forbid less than the others of their question: a finding that is put right or left with a reason. */
-const ONLY_A_FINDING: Partial<Record<ObservationId, readonly string[]>> = { 'relief-valve': ['weeps'] }
+const ONLY_A_FINDING: Partial<Record<string, readonly string[]>> = {
+  'relief-valve': ['weeps'],
+  // An old appliance never had a spill switch: that is told to the customer. Removed, bridged or failed is another matter.
+  safety: ['never-fitted'],
+}
 
 /**
  * What a bad answer forbids; without an answer, what the worst one does. An own step's proof that cannot be overridden says so itself.
@@ -155,10 +168,11 @@ const ONLY_A_FINDING: Partial<Record<ObservationId, readonly string[]>> = { 'rel
  * @example
  * forbidsOf('joint.tee') // 'firing'
  * forbidsOf('relief-valve', 'weeps') // null: a finding, not a stop
+ * forbidsOf('safety.spill', 'never-fitted') // null, where 'removed' forbids leaving it running
  */
 export function forbidsOf(id: string, answer?: string): Forbids {
-  if (answer !== undefined && isFixed(id) && ONLY_A_FINDING[id]?.includes(answer)) return null
   const family = familyOf(id)
+  if (answer !== undefined && ONLY_A_FINDING[family ?? id]?.includes(answer)) return null
   return family ? FAMILIES[family].forbids : isFixed(id) ? OBSERVATIONS[id].forbids : null
 }
 

@@ -1,4 +1,5 @@
 export {
+  acceptsAnswer,
   answersOf,
   type AskFamily,
   ASK_FAMILIES,

@@ -122,3 +122,35 @@ test('a safety check adjusts nothing, a tightness test lights nothing, a smell o
   expect(ids('gas-smell').every((s) => s.firingStateId === null)).toBe(true)
   expect(ids('safety-check').some((s) => ['strip', 'isolate', 'condition', 'adapt', 'settle'].includes(s.kind))).toBe(false)
 })
+
+test('a standing pilot is proved by what watches it; an unsupervised one only relights, with its own caution', () => {
+  const off = testCard.firingStates.find((s) => s.kind === 'rate')!
+  const sheetOf = (pilotSensor: 'thermocouple' | 'generator' | 'unsupervised') =>
+    unwrap(
+      runSheet(
+        'annual-service',
+        {
+          ...testCard,
+          traits: {
+            medium: 'water',
+            power: 'millivolt',
+            pilot: 'standing',
+            pilotSensor,
+            ratioControl: 'none',
+            intakePort: false,
+            refractory: false,
+          },
+          firingStates: [...testCard.firingStates, { ...off, id: 'pilot', kind: 'pilot' }],
+        },
+        metric!,
+        facts,
+      ),
+    )
+  const pilot = (sensor: Parameters<typeof sheetOf>[0]) => sheetOf(sensor).find((s) => s.id === 'pilot')!
+  expect(pilot('thermocouple').needs.map((n) => n.measurandId)).toEqual(['thermocouple.open', 'thermocouple.loaded', 'time.dropOut'])
+  expect(pilot('generator').needs[0]?.measurandId).toBe('pilotGenerator.open')
+  expect(pilot('thermocouple').cautions).toEqual(['pilot-old'])
+  expect(pilot('unsupervised')).toMatchObject({ needs: [], asks: [{ id: 'pilot-relights' }], cautions: ['pilot-unsupervised'] })
+  expect(sheetOf('unsupervised').find((s) => s.id === 'sequence')!.cautions).toContain('pilot-unsupervised')
+  expect(sheetOf('generator').find((s) => s.id === 'sequence')!.cautions).not.toContain('pilot-unsupervised')
+})

@@ -81,6 +81,7 @@ export const CAUTIONS = [
   'fibre',
   'condensate',
   'pilot-old',
+  'pilot-unsupervised',
   'steam-level',
   'flux',
 ] as const

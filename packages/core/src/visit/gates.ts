@@ -121,7 +121,7 @@ export function serviceGates(
   for (const item of visit.disturbed)
     if (!item.refitted && (item.applianceId === null || item.applianceId === appliance.id))
       gates.push(gate(`disturbed.${item.id}`, true, { label: item.label }, 'loose-ends', 'not-refitted'))
-  gates.push(...notLeftRunning(state, steps))
+  gates.push(...notLeftRunning(state, steps, context.practice))
   for (const step of steps) {
     if (step.kind === 'finish' || step.kind === 'loose-ends') continue
     const mark = state.steps[step.id]
@@ -178,14 +178,16 @@ export function serviceGates(
 }
 
 /**
- * The list that nobody overrides, as far as it is seen and not measured: spillage, a cracked exchanger, a safety that failed, was found bridged or is
- * absent, rough ignition, a seat letting by, flue or case open. A maker's step that may not be left out counts with it.
+ * The list that nobody overrides, as far as it is seen and not measured: spillage, a cracked exchanger, a safety that failed, was found bridged or
+ * removed, rough ignition, a seat letting by, flue or case open. A maker's step that may not be left out counts with it.
  */
-function notLeftRunning(state: ApplianceState, steps: readonly Step[]): Gate[] {
+function notLeftRunning(state: ApplianceState, steps: readonly Step[], practice: VisitContext['practice']): Gate[] {
   const gates: Gate[] = []
   const firm = new Set(steps.filter((s) => s.own && s.skip === 'never').flatMap((s) => s.asks.map((a) => a.id)))
   for (const [id, seen] of Object.entries(state.observations)) {
     if (isGoodAnswer(id, seen.answer)) continue
+    // Some practices only record what an old appliance never had; the report says it either way.
+    if (seen.answer === 'never-fitted' && practice.neverFitted?.mode === 'record') continue
     const stepId = steps.find((s) => s.asks.some((a) => a.id === id))?.id ?? null
     if (forbidsOf(id, seen.answer) === 'leaving' || firm.has(id))
       gates.push(gate(`leaving.${id}`, true, { observation: id, answer: seen.answer }, stepId, 'not-left-running'))

@@ -60,7 +60,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
         label: 'pilot-sensor',
         kind: 'select',
         nullable: true,
-        options: pick('trait', ['thermocouple', 'generator', 'rod']),
+        options: pick('trait', ['thermocouple', 'generator', 'rod', 'unsupervised']),
       },
       {
         key: 'traits.ratioControl',

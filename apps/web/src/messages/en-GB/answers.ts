@@ -185,6 +185,8 @@ export const answers = {
   'answer.acted': 'Operated',
   'answer.failed': 'Failed',
   'answer.absent': 'Not fitted',
+  'answer.removed': 'Removed',
+  'answer.never-fitted': 'Never fitted',
   'answer.bridged': 'Bridged',
   'answer.seen': 'Seen',
   'answer.good': 'Passed',

@@ -97,6 +97,8 @@ export const danger = {
   'safe.fibre': 'Raise no dust. Lining and rope may be hazardous fibre.',
   'safe.condensate': 'Wear gloves and eye protection. Condensate is acid: keep it off fan and board.',
   'safe.pilot-old': 'Have a spare thermocouple ready. An old pilot may not relight.',
+  'safe.pilot-unsupervised':
+    'Nothing shuts the gas if this pilot goes out. Air the chamber first. Light it as the data plate says and stay with it. Advise a room detector.',
   'safe.steam-level': 'Add no cold water to a dry, hot boiler.',
   'safe.flux': 'Keep flux and sealant off flexible connectors.',
   'gate.gas-in-air':

@@ -247,6 +247,8 @@ export const visit = {
   'asks.title.joint': 'Joints',
   'asks.title.safety': 'Safety devices',
   'asks.must-renew': 'renew each time',
+  'asks.next.weeps': 'Check the expansion vessel first, then a leaking filling valve.',
+  'asks.next.never-fitted': 'Tell the customer. Removed, bridged or failed is another answer: that bars normal service.',
   'asks.missing_one': 'One item still to do.',
   'asks.missing_other': '{{count}} items still to do.',
   'start.title': 'Ignition attempts',

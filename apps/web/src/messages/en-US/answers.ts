@@ -31,6 +31,7 @@ export const answers: Other<typeof gb> = {
   'answer.not-fitted': 'Not attached',
   'answer.renewed': 'Replaced',
   'answer.absent': 'Not installed',
+  'answer.never-fitted': 'Never installed',
   'answer.bridged': 'Jumpered',
   'joint.isolating-valve': 'Appliance shutoff valve',
   'joint.inlet-test-point': 'Inlet pressure tap',

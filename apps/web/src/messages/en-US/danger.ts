@@ -28,6 +28,8 @@ export const danger: Other<typeof gb> = {
   'safe.mains-live': 'Verify de-energized before you touch wiring. Line voltage is live inside.',
   'safe.hot-parts': 'Let hot and pressurized parts cool and vent first.',
   'safe.no-bridge': 'Never fire with a safety control jumpered.',
+  'safe.pilot-unsupervised':
+    'Nothing shuts off the gas if this pilot goes out. Air out the chamber first. Light it as the rating plate says and stay with it. Advise a room detector.',
   'safe.fibre': 'Raise no dust. Lining and rope may be hazardous fiber.',
   'gate.safety-bridged': 'Remove the jumper before firing: {{label}}',
   'gate.renew-always': 'Replace each time (maker): {{observation}}',

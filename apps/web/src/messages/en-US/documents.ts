@@ -14,6 +14,7 @@ export const documents: Other<typeof gb> = {
   'doc.field.inside-case': 'Inside the cabinet',
   'doc.field.tolerance-below': 'Rating plate tolerance, below',
   'doc.field.tolerance-above': 'Rating plate tolerance, above',
+  'doc.field.never-fitted': 'Safety control never installed',
   'doc.field.blanking': 'Not recorded after light-off, s',
   'doc.field.flue-types': 'Only on these vent types',
   'doc.field.let-by': 'Leak-through pressure',

@@ -26,6 +26,8 @@ export const visit: Other<typeof gb> = {
   'timer.tightness': 'Leak test',
   'timer.spillage': 'Vent warm-up',
   'asks.title.safety': 'Safety controls',
+  'asks.next.weeps': 'Check the expansion tank first, then a leaking fill valve.',
+  'asks.next.never-fitted': 'Tell the customer. Removed, jumpered or failed is another answer: that bars normal service.',
   'asks.must-renew': 'replace each time',
   'start.title': 'Light-off attempts',
   'start.lit': 'Light-off',

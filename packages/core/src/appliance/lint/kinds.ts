@@ -119,7 +119,7 @@ export const expectedSafeties: CardRule = (card) => {
   const said = card.safeties.map((s) => `${s.id} ${s.label}`.toLowerCase())
   const has = (...words: string[]) => said.some((s) => words.some((w) => s.includes(w)))
   const wanted: [string, boolean][] = [
-    ['flame', !has('flame', 'ionisation', 'thermocouple', 'generator', 'scanner')],
+    ['flame', card.traits?.pilotSensor !== 'unsupervised' && !has('flame', 'ionisation', 'thermocouple', 'generator', 'scanner')],
     ['air-proving', FAN_KINDS.includes(card.burnerKind) && !card.burnerKind.startsWith('premix') && !has('air')],
     ['high-limit', card.applianceType !== 'steam-boiler' && !has('limit', 'overheat', 'cut-off', 'cut-out', 'energy')],
     ['low-water', card.applianceType === 'steam-boiler' && !has('low-water', 'low water')],

@@ -25,7 +25,11 @@ export const PRESSURES: readonly Rule[] = [
             ask('ignition-quality'),
           ],
           opens: held(j.top),
-          cautions: ['no-bridge', ...(j.traits.medium === 'steam' ? (['steam-level'] as const) : [])],
+          cautions: [
+            'no-bridge',
+            ...(j.traits.pilotSensor === 'unsupervised' ? (['pilot-unsupervised'] as const) : []),
+            ...(j.traits.medium === 'steam' ? (['steam-level'] as const) : []),
+          ],
           after: GASWAY.includes(j.kind) ? ['joints-cold'] : [],
         },
       ]

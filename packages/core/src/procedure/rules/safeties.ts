@@ -1,4 +1,11 @@
+import type { MeasurandId } from '../../measure'
 import { ask, asks, FIRED, flueStates, has, hasManifold, need, type Rule } from './parts'
+
+/** What a pilot's sensor gives, open and loaded; a rod is read with the flame currents, and an unsupervised pilot gives nothing. */
+const PILOT_VOLTAGES: Partial<Record<string, readonly MeasurandId[]>> = {
+  thermocouple: ['thermocouple.open', 'thermocouple.loaded'],
+  generator: ['pilotGenerator.open', 'pilotGenerator.loaded'],
+}
 
 /** Safeties, valve seats, pilot, water. */
 export const SAFETIES: readonly Rule[] = [
@@ -56,18 +63,18 @@ export const SAFETIES: readonly Rule[] = [
     when: (j) => j.traits.pilot === 'standing' && j.card.firingStates.some((s) => s.kind === 'pilot'),
     steps: (j) => {
       const pilot = j.card.firingStates.find((s) => s.kind === 'pilot')!.id
-      const [open, loaded] =
-        j.traits.pilotSensor === 'generator'
-          ? (['pilotGenerator.open', 'pilotGenerator.loaded'] as const)
-          : (['thermocouple.open', 'thermocouple.loaded'] as const)
+      const watched = j.traits.pilotSensor !== 'unsupervised'
       return [
         {
           id: 'pilot',
           stationId: 'electrics',
           firingStateId: pilot,
-          needs: [need(open, 'electrics', pilot), need(loaded, 'electrics', pilot), need('time.dropOut', 'electrics', pilot)],
+          needs: [
+            ...(PILOT_VOLTAGES[j.traits.pilotSensor ?? 'thermocouple'] ?? []).map((m) => need(m, 'electrics', pilot)),
+            ...(watched ? [need('time.dropOut', 'electrics', pilot)] : []),
+          ],
           asks: asks('pilot-relights'),
-          cautions: ['pilot-old'],
+          cautions: watched ? ['pilot-old'] : ['pilot-unsupervised'],
         },
       ]
     },

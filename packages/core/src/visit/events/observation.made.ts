@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { answersOf, changesBurner } from '../../procedure'
+import { acceptsAnswer, changesBurner } from '../../procedure'
 import { rawTextSchema } from '../../shapes'
 import { MOVED_BY_WORK, touch } from '../draft'
 import { defineEvent, WORKERS } from '../kit'
@@ -9,7 +9,7 @@ export const observationMade = defineEvent({
   type: 'observation.made',
   data: z
     .strictObject({ observationId: rawTextSchema(1, 80), answer: rawTextSchema(1, 80) })
-    .refine((o) => answersOf(o.observationId)?.includes(o.answer) ?? false, {
+    .refine((o) => acceptsAnswer(o.observationId, o.answer), {
       path: ['answer'],
       message: 'Not an answer to this observation.',
     }),

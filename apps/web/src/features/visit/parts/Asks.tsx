@@ -22,17 +22,25 @@ export function Asks({ step }: { readonly step: Step }) {
   )
 }
 
+/** What follows from an answer that is a finding and no stop: said where it was given. */
+const NEXT: Partial<Record<string, 'asks.next.weeps' | 'asks.next.never-fitted'>> = {
+  'relief-valve.weeps': 'asks.next.weeps',
+  'safety.never-fitted': 'asks.next.never-fitted',
+}
+
 function AskRow({ ask, step }: { readonly ask: Ask; readonly step: Step }) {
   const { state, visit, role, appliance, record } = useDesk()
   const given = state.observations[ask.id]?.answer
   const readOnly = !may(role, 'observation.made') || visit.status !== 'open'
   const label = askText(ask)
+  const next = given && NEXT[`${familyOf(ask.id) ?? ask.id}.${given}`]
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-2 py-2">
       <span className="min-w-40 flex-1">
         {label}
         {ask.mustRenew && <span className="ml-2 text-sm text-warning">{t('asks.must-renew')}</span>}
         {ask.how && <span className="block text-sm quiet">{ask.how}</span>}
+        {next && <span className="block text-sm text-warning">{t(next)}</span>}
       </span>
       <span role="group" aria-label={label} data-ask={ask.id} className="flex flex-wrap justify-end gap-2">
         {ask.answers.map((answer) => {
