@@ -200,6 +200,10 @@ export const traitsSchema = z.strictObject({
   ratioControl: z.enum(['none', 'zero-governor', 'one-to-one', 'amplified', 'electronic']),
   intakePort: z.boolean(),
   refractory: z.boolean().default(false).meta({ description: 'Lined or roped with fibre: hazardous dust until known.' }),
+  yellowTips: z
+    .boolean()
+    .default(false)
+    .meta({ description: 'The maker calls slight yellow tips right on LPG; on natural gas they never are.' }),
 })
 export type Traits = z.infer<typeof traitsSchema>
 

@@ -59,7 +59,11 @@ const TABLE = {
   'water-flow': { stationId: 'water', answers: ['flows', 'no-flow'], forbids: 'firing' },
   'ignition-quality': { stationId: 'burner', answers: ['smooth', 'late', 'rough', 'bang'], forbids: 'leaving' },
   // Burner
-  'flame-picture': { stationId: 'burner', answers: ['steady', 'yellow', 'lifting', 'flashback', 'rolls-out'], forbids: 'leaving' },
+  'flame-picture': {
+    stationId: 'burner',
+    answers: ['steady', 'yellow-tips', 'yellow', 'lifting', 'flashback', 'rolls-out'],
+    forbids: 'leaving',
+  },
   'primary-air': { stationId: 'burner', answers: ['set-and-locked', 'moved-and-marked', 'seized'], forbids: null },
   'seat-proof': { stationId: 'valve', answers: ['holds', 'lets-by'], forbids: 'leaving' },
   'valve-proving': { stationId: 'valve', answers: ['passes', 'fails', 'none-fitted'], forbids: 'leaving' },
@@ -115,6 +119,8 @@ const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
   'supplier-called': ['not-needed'],
   consent: ['nothing-to-agree'],
   exchanger: ['deformed-tight'],
+  // Only offered where the card allows them on the gas that burns.
+  'flame-picture': ['yellow-tips'],
   // Facts rather than findings: what follows from them is measured or asked elsewhere.
   condition: ['dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'],
   'fault-shows': ['not-today'],

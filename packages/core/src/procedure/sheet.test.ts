@@ -139,6 +139,7 @@ test('a standing pilot is proved by what watches it; an unsupervised one only re
             ratioControl: 'none',
             intakePort: false,
             refractory: false,
+            yellowTips: false,
           },
           firingStates: [...testCard.firingStates, { ...off, id: 'pilot', kind: 'pilot' }],
         },
@@ -153,4 +154,29 @@ test('a standing pilot is proved by what watches it; an unsupervised one only re
   expect(pilot('unsupervised')).toMatchObject({ needs: [], asks: [{ id: 'pilot-relights' }], cautions: ['pilot-unsupervised'] })
   expect(sheetOf('unsupervised').find((s) => s.id === 'sequence')!.cautions).toContain('pilot-unsupervised')
   expect(sheetOf('generator').find((s) => s.id === 'sequence')!.cautions).not.toContain('pilot-unsupervised')
+})
+
+test('slight yellow tips are an answer on LPG only, and only where the card says so', () => {
+  const answers = (yellowTips: boolean, gas: 'propane' | 'natural-gas-h') => {
+    const card = {
+      ...testCard,
+      burnerKind: 'atmospheric' as const,
+      traits: {
+        medium: 'water' as const,
+        power: 'mains' as const,
+        pilot: 'none' as const,
+        pilotSensor: null,
+        ratioControl: 'none' as const,
+        intakePort: false,
+        refractory: false,
+        yellowTips,
+      },
+      ratings: testCard.ratings.map((r) => ({ ...r, gas })),
+    }
+    const flame = unwrap(runSheet('annual-service', card, metric!, { ...facts, gas })).find((s) => s.id === 'flame')!
+    return flame.asks.find((a) => a.id === 'flame-picture')!.answers
+  }
+  expect(answers(true, 'propane')).toContain('yellow-tips')
+  expect(answers(false, 'propane')).not.toContain('yellow-tips')
+  expect(answers(true, 'natural-gas-h')).toEqual(['steady', 'yellow', 'lifting', 'flashback', 'rolls-out'])
 })

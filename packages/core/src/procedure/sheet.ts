@@ -24,6 +24,7 @@ const assumed = (card: Card): Traits => ({
   ratioControl: card.burnerKind === 'premix-pneumatic' ? 'zero-governor' : card.burnerKind === 'premix-adapted' ? 'electronic' : 'none',
   intakePort: false,
   refractory: false,
+  yellowTips: false,
 })
 
 const whole = (kind: StepKind, stage: Step['stage'], part: Partial<Step> & Pick<Step, 'id' | 'stationId'>): Step => ({

@@ -10,6 +10,7 @@ const traits = {
   ratioControl: 'none',
   intakePort: false,
   refractory: false,
+  yellowTips: false,
 } as const
 const timing = {
   prePurgeS: 15,

@@ -15,9 +15,12 @@ const MOVED_BY_GAS: readonly Station[] = ['valve', 'burner', 'flue', 'electrics'
 const MOVED_BY_AIR: readonly Station[] = [...MOVED_BY_GAS, 'chamber']
 const GAS_ONLY: readonly Adjuster['function'][] = ['governor', 'throttle', 'offset', 'click']
 
+/** Whether an adjuster moves the gas and nothing else. */
+export const changesGas = (adjuster: Pick<Adjuster, 'function'> | undefined): boolean =>
+  adjuster !== undefined && GAS_ONLY.includes(adjuster.function)
 /** The stations that an adjuster moves; one that the card does not know may move all of them. */
 export const movedBy = (adjuster: Pick<Adjuster, 'function'> | undefined): readonly Station[] =>
-  adjuster && GAS_ONLY.includes(adjuster.function) ? MOVED_BY_GAS : MOVED_BY_AIR
+  changesGas(adjuster) ? MOVED_BY_GAS : MOVED_BY_AIR
 
 /** A reading counts unless it was early or its instrument proves nothing; one without a band still counts. */
 const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.verdict.because === 'no-band'

@@ -185,7 +185,13 @@ function notLeftRunning(state: ApplianceState, steps: readonly Step[], practice:
   const gates: Gate[] = []
   const firm = new Set(steps.filter((s) => s.own && s.skip === 'never').flatMap((s) => s.asks.map((a) => a.id)))
   for (const [id, seen] of Object.entries(state.observations)) {
-    if (isGoodAnswer(id, seen.answer)) continue
+    // An answer that this burner's sheet does not offer is not good either: yellow tips on natural gas.
+    const offered =
+      steps
+        .flatMap((s) => s.asks)
+        .find((a) => a.id === id)
+        ?.answers.includes(seen.answer) ?? true
+    if (offered && isGoodAnswer(id, seen.answer)) continue
     // Some practices only record what an old appliance never had; the report says it either way.
     if (seen.answer === 'never-fitted' && practice.neverFitted?.mode === 'record') continue
     const stepId = steps.find((s) => s.asks.some((a) => a.id === id))?.id ?? null

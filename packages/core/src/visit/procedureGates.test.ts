@@ -75,7 +75,10 @@ describe('the disturbed list', () => {
     expect(powerProvedOff(appliance.card, fold(late).state)).toBe(true)
     const traits = { medium: 'water', power: 'millivolt', pilot: 'standing', pilotSensor: 'generator' } as const
     expect(
-      powerProvedOff({ traits: { ...traits, ratioControl: 'none', intakePort: false, refractory: false } }, { observations: {} }),
+      powerProvedOff(
+        { traits: { ...traits, ratioControl: 'none', intakePort: false, refractory: false, yellowTips: false } },
+        { observations: {} },
+      ),
     ).toBe(true)
   })
 

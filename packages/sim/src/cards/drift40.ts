@@ -17,7 +17,7 @@ export const drift40: Card = write({
   condensing: false,
   flueType: 'open-flued',
   category: 'I3P',
-  traits: { medium: 'air', power: 'mains', pilot: 'none', pilotSensor: null, ratioControl: 'none', intakePort: false },
+  traits: { medium: 'air', power: 'mains', pilot: 'none', pilotSensor: null, ratioControl: 'none', intakePort: false, yellowTips: true },
   timing: { prePurgeS: 30, ignitionTrialS: 7, ignitionTries: 3, flameLossS: 2, postPurgeS: 40, failedStartsMax: 3, source: b.at(12) },
   ratings: [b.netKw('propane', 11.2, 11.2, 3, '4 × 1.15 mm')],
   firingStates: [...RESTING, rate('on', 2, 'Burner on', 11_200, 'net', ['Room stat to 30 °C.', back], 6)],

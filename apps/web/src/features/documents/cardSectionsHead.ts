@@ -70,6 +70,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       },
       { key: 'traits.intakePort', label: 'intake-port', kind: 'check' },
       { key: 'traits.refractory', label: 'refractory', kind: 'check' },
+      { key: 'traits.yellowTips', label: 'yellow-tips', kind: 'check' },
       { key: 'timing.prePurgeS', label: 'pre-purge', kind: 'number' },
       { key: 'timing.ignitionTrialS', label: 'ignition-trial', kind: 'number' },
       { key: 'timing.ignitionTries', label: 'ignition-tries', kind: 'integer' },

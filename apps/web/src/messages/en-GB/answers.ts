@@ -185,6 +185,7 @@ export const answers = {
   'answer.acted': 'Operated',
   'answer.failed': 'Failed',
   'answer.absent': 'Not fitted',
+  'answer.yellow-tips': 'Slight yellow tips',
   'answer.removed': 'Removed',
   'answer.never-fitted': 'Never fitted',
   'answer.bridged': 'Bridged',

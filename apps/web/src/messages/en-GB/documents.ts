@@ -22,6 +22,7 @@ export const documents = {
   'doc.field.pilot-sensor': 'Pilot sensor',
   'doc.field.ratio-control': 'Gas/air control',
   'doc.field.intake-port': 'Test point in the air intake',
+  'doc.field.yellow-tips': 'Slight yellow tips are right on LPG',
   'doc.field.refractory': 'Refractory or rope seals (treat as fibre)',
   'doc.field.pre-purge': 'Pre-purge, s',
   'doc.field.ignition-trial': 'Ignition trial, s',

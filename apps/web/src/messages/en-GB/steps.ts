@@ -121,7 +121,7 @@ export const steps = {
   'step.flame.title': 'Flame and heat exchanger',
   'step.flame.what': 'Watch the flames, then watch them again when the blower starts.',
   'step.flame.how':
-    'Flames should be steady, blue and seated on the ports. Record yellow, lifting, flashback or roll-out. On warm air, inspect the heat exchanger with mirror or camera and measure CO in the supply air.',
+    'Flames should be steady, blue and seated on the ports. Record yellow, lifting, flashback or roll-out. Set primary air after the gas pressure, and again if you change the pressure. On warm air, inspect the heat exchanger with mirror or camera and measure CO in the supply air.',
   'step.flame.why': 'Flames that move when the blower starts point to a cracked heat exchanger. Treat it as cracked until proved sound.',
   'step.flue-integrity.title': 'Flue integrity check',
   'step.flue-integrity.what': 'Check the intake air: O₂ at least 20.6%, CO₂ below 0.2%.',

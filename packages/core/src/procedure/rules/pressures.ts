@@ -1,6 +1,30 @@
 import { ratesOf } from '../../appliance'
 import { sequenceOf } from '../../sequence'
-import { ask, asks, FIRED, GASWAY, has, hasManifold, held, need, type Rule, soleSection, standing, testPoints, working } from './parts'
+import type { Ask } from '../step'
+import {
+  ask,
+  asks,
+  FIRED,
+  GASWAY,
+  has,
+  hasManifold,
+  held,
+  type Job,
+  need,
+  type Rule,
+  soleSection,
+  standing,
+  testPoints,
+  working,
+} from './parts'
+
+/** How the flames look: slight yellow tips are an answer only on LPG, and where the maker says so. */
+function flames(j: Job): Ask {
+  const seen = ask('flame-picture')
+  if (j.lpg && j.traits.yellowTips) return seen
+  const [good, second, ...rest] = seen.answers.filter((a) => a !== 'yellow-tips')
+  return { ...seen, answers: [good!, second!, ...rest] }
+}
 
 /** Supply, first fire, burner pressure and gas rate. */
 export const PRESSURES: readonly Rule[] = [
@@ -109,12 +133,14 @@ export const PRESSURES: readonly Rule[] = [
           ...(j.card.burnerKind === 'atmospheric' ? [need('air.primaryOpening', 'burner', j.top.id, true)] : []),
           ...(j.traits.medium === 'air' ? [need('co.supplyAir', 'air', j.top.id)] : []),
         ],
-        asks: asks(
-          'flame-picture',
-          j.card.burnerKind === 'atmospheric' && 'primary-air',
-          j.traits.medium === 'air' && 'exchanger',
-          j.traits.medium === 'air' && 'blower-flame',
-        ),
+        asks: [
+          flames(j),
+          ...asks(
+            j.card.burnerKind === 'atmospheric' && 'primary-air',
+            j.traits.medium === 'air' && 'exchanger',
+            j.traits.medium === 'air' && 'blower-flame',
+          ),
+        ],
         opens: held(j.top),
         cautions: ['hot-parts'],
       },

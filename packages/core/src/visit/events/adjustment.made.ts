@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { ADJUSTER_UNITS } from '../../appliance'
-import { conditionAskedIn, mayAdjustIn } from '../../procedure'
+import { conditionAskedIn, isGoodAnswer, mayAdjustIn } from '../../procedure'
 import { rawTextSchema } from '../../shapes'
 import { touch } from '../draft'
-import { movedBy } from '../foundAndLeft'
+import { changesGas, movedBy } from '../foundAndLeft'
 import { CONFIRMED, defineEvent } from '../kit'
 
 export const adjustmentMade = defineEvent({
@@ -17,7 +17,7 @@ export const adjustmentMade = defineEvent({
   }),
   emit: CONFIRMED,
   afterClosing: 'refused',
-  moves: ['left'],
+  moves: ['left', 'observations'],
   check: ({ data }, { owner, wrong }) => {
     if (owner && !owner.card.adjusters.some((a) => a.id === data.adjusterId)) wrong('data.adjusterId', 'unknown-adjuster')
   },
@@ -31,6 +31,9 @@ export const adjustmentMade = defineEvent({
     if (!adjuster) h.odd('no-such-adjuster')
     held.own('adjustments').push({ ...data, ...h.stamp, eventId: id })
     touch(h.draft, { index: h.index, stations: movedBy(adjuster), burningOnly: true })
+    // Primary air is set after the pressure, and again when the pressure was changed: what was said of it before no longer holds.
+    const air = held.now.observations['primary-air']
+    if (changesGas(adjuster) && air && isGoodAnswer('primary-air', air.answer)) delete held.own('observations')['primary-air']
     const signed = (data.direction === 'clockwise' ? 1 : -1) * data.amount
     held.own('netTurns')[data.adjusterId] = (held.now.netTurns[data.adjusterId] ?? 0) + signed
   },

@@ -31,6 +31,7 @@ const BLANK = {
     ratioControl: 'zero-governor',
     intakePort: true,
     refractory: false,
+    yellowTips: false,
   },
   timing: null,
   ratings: [],
