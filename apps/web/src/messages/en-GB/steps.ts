@@ -144,7 +144,7 @@ export const steps = {
     'After the last adjustment go to maximum, minimum and maximum again. Stop when changes are smaller than the uncertainty.',
   'step.settle.why': 'Setting one rate shifts the other. Repeat until neither changes.',
   'step.safeties.title': 'Prove safety devices',
-  'step.safeties.what': 'Make each device operate where that is safe. Record any that is not fitted.',
+  'step.safeties.what': 'Make each device operate where that is safe. Removed and never fitted are different answers.',
   'step.safeties.how':
     'Test each device as the card says. Put a meter across a switch to see whether it is open. Never fire with a safety device bridged.',
   'step.safeties.why': 'A safety device counts as working only after you have seen it operate.',

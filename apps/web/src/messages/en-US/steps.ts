@@ -83,7 +83,7 @@ export const steps: Other<typeof gb> = {
   'step.settle.how':
     'After the last adjustment go to high fire, low fire and high fire again. Stop when changes are smaller than the uncertainty.',
   'step.safeties.title': 'Prove safety controls',
-  'step.safeties.what': 'Make each control operate where that is safe. Record any that is not installed.',
+  'step.safeties.what': 'Make each control operate where that is safe. Removed and never installed are different answers.',
   'step.safeties.how':
     'Test each control as the card says. Put a meter across a switch to see whether it is open. Never fire with a safety control jumpered.',
   'step.safeties.why': 'A safety control counts as working only after you have seen it operate.',
