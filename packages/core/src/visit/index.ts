@@ -1,3 +1,4 @@
+export { type AdjustAdvice, adjustAdvice } from './adjustAdvice'
 export { bandFor } from './bands'
 export type { Continued, VisitAppliance, VisitContext } from './context'
 export { continuedFrom } from './continued'

@@ -2,8 +2,10 @@
 
 import type { Adjuster } from '@lucerna/core/appliance'
 import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
+import { type AdjustAdvice, adjustAdvice } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
+import { figureWithUnit } from '@/ui/figures'
 import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
@@ -12,17 +14,19 @@ import { may, rateLabel, useDesk } from './context'
 
 /** The screws that act at this rate: what was turned is written down, so that there is a way home. */
 export function AdjustPanel({ step }: { readonly step: Step }) {
-  const { appliance, state, visit, role, steps, goTo } = useDesk()
+  const { appliance, state, visit, role, steps, goTo, context } = useDesk()
   const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
   if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(visit.jobKind)) return null
   const unanswered = conditionAskedIn(visit.jobKind) && !state.observations.condition
+  const advice = adjustAdvice(context.practice, state, step.firingStateId ?? '')
   const touched = state.adjustments.length > 0
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
       <h2 id="adjust" className="text-lg font-semibold">
         {t('adjust.title')}
       </h2>
-      <p className="text-sm">{t('adjust.why')}</p>
+      <p className="text-sm">{t(`adjust.why.${context.practice.adjustInside.mode}`)}</p>
+      {!unanswered && advice && <Advice advice={advice} />}
       {unanswered ? (
         <div className="border-y hairline py-4">
           <p className="flex gap-2 text-sm text-warning">
@@ -51,6 +55,22 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
         </p>
       )}
     </section>
+  )
+}
+
+/** What the readings of this rate say by the practice's rule, with the rule. */
+function Advice({ advice }: { readonly advice: AdjustAdvice }) {
+  const { units } = useDesk()
+  return (
+    <p className="border-l-4 border-info pl-3 text-sm">
+      {advice.code === 'leave'
+        ? t('adjust.advice.leave')
+        : t('adjust.advice.to-centre', {
+            value: figureWithUnit(advice.measurandId, advice.valueSi, units),
+            target: figureWithUnit(advice.measurandId, advice.targetSi, units),
+          })}{' '}
+      <span className="quiet">{t('adjust.advice.rule', { source: advice.source })}</span>
+    </p>
   )
 }
 
