@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import { appliance, firm, followUp, gasSupply, invitation, membership, photo, site, user, visit } from '@/db/schema'
+import { newSupply } from '@/features/places/server/choices'
 import type { Actor } from '@/server/actorOf'
 import type { Who } from './actions'
 import { actorNamed, ownerDb } from './world'
@@ -46,21 +47,7 @@ export const siteBody = (name = `Mill ${uuidv7().slice(-6)}`) => ({
   hazards: null,
   practiceId: null,
 })
-export const supplyBody = {
-  gas: 'natural-gas-h',
-  meter: null,
-  meterKind: null,
-  meterSize: null,
-  meterSerial: null,
-  dialVolumeM3: null,
-  regulatorOwner: 'supplier',
-  regulator: null,
-  nominalPressurePa: null,
-  standingPressurePa: null,
-  workingPressurePa: null,
-  measuredOn: null,
-  pipes: [],
-}
+export const supplyBody = newSupply('metric')
 export const applianceBody = (supplyId: string) => ({
   supplyId,
   cardId: 'tarnwick-larch-18-h',

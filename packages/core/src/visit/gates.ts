@@ -185,16 +185,13 @@ function notLeftRunning(state: ApplianceState, steps: readonly Step[], practice:
   const gates: Gate[] = []
   const firm = new Set(steps.filter((s) => s.own && s.skip === 'never').flatMap((s) => s.asks.map((a) => a.id)))
   for (const [id, seen] of Object.entries(state.observations)) {
+    const step = steps.find((s) => s.asks.some((a) => a.id === id))
     // An answer that this burner's sheet does not offer is not good either: yellow tips on natural gas.
-    const offered =
-      steps
-        .flatMap((s) => s.asks)
-        .find((a) => a.id === id)
-        ?.answers.includes(seen.answer) ?? true
+    const offered = step?.asks.find((a) => a.id === id)?.answers.includes(seen.answer) ?? true
     if (offered && isGoodAnswer(id, seen.answer)) continue
     // Some practices only record what an old appliance never had; the report says it either way.
     if (seen.answer === 'never-fitted' && practice.neverFitted?.mode === 'record') continue
-    const stepId = steps.find((s) => s.asks.some((a) => a.id === id))?.id ?? null
+    const stepId = step?.id ?? null
     if (forbidsOf(id, seen.answer) === 'leaving' || firm.has(id))
       gates.push(gate(`leaving.${id}`, true, { observation: id, answer: seen.answer }, stepId, 'not-left-running'))
     else if (forbidsOf(id, seen.answer) === null && familyOf(id) !== 'sequence')
