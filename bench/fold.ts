@@ -73,7 +73,12 @@ function longVisit() {
   const stored = events
     .slice(0, EVENTS)
     .map((e: VisitEvent, i): StoredEvent => ({ ...e, seq: i + 1, receivedAt: e.at, authorId: 'a', authorName: 'A', provisional: false }))
-  const context = { appliances: [{ id: id(1), name: card.model, card, facts, lastVisit: {} }], practice, instruments }
+  const context = {
+    jobKind: 'annual-service' as const,
+    appliances: [{ id: id(1), name: card.model, card, facts, lastVisit: {} }],
+    practice,
+    instruments,
+  }
   return { stored, context }
 }
 

@@ -39,11 +39,11 @@ export default defineConfig({
     trace: 'off',
   },
   projects: [
-    { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots|narrow/ },
+    { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots|narrow/, grepInvert: /@phone-only/ },
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
-      testMatch: /story|places|desk|people|kinds|narrow/,
+      testMatch: /(story|places|desk|people|kinds|narrow|turns|counted)\.spec/,
       grep: /@phone/,
     },
     { name: 'screenshots', use: { viewport: { width: 1280, height: 800 } }, testMatch: /screenshots/ },

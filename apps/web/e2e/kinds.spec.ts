@@ -13,13 +13,16 @@ const KINDS = [
   ['induced draught', 'Wim', /Drift 80/, 'brightholm-drift-80', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Temperature rise at'],
   ['modulating furnace', 'Wim', /Drift 60 M/, 'brightholm-drift-60-m', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Option switches 5 and 6'],
 ] as const
-/** The four-valve boiler is worked on in the boiler room's own size too. */
-const PHONE = { tag: '@phone' }
+/** The four-valve boiler is worked on in the boiler room's own size. */
+const PHONE = { tag: '@phone-only' }
 
 for (const [kind, who, appliance, cardId, practice, gas, altitudeM, own] of KINDS)
   test(`annual service of a burner: ${kind}`, kind === 'multi-valve' ? PHONE : {}, async ({ page }) => {
     test.setTimeout(240_000)
-    const texts = soundTexts(cardId, practice, gas, altitudeM, 'annual-service')
+    const sound = soundTexts(cardId, practice, gas, altitudeM, 'annual-service')
+    // One valve of the four shows pressure behind it when shut: what else runs is asked, and answered with the blower.
+    const behind = Object.keys(sound).find((id) => id.includes('outletShut'))
+    const texts = kind === 'multi-valve' && behind ? { ...sound, [behind]: '0,4' } : sound
     await page.clock.install()
     await signIn(page, who)
     const american = practice === 'imperial-oxygen'

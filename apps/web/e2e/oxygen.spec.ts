@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { soundTexts, walkTo } from './sheet'
-import { answerAll, bringToRate, makeSafe, nextStep, planAnother, record, signIn, start } from './technician'
+import { answerAll, bringToRate, makeSafe, nextStep, planAnother, record, signIn, start, probeIn } from './technician'
 
 test('the oxygen school: an induced-draught furnace in inches of water', async ({ page }) => {
   const texts = soundTexts('brightholm-drift-80', 'imperial-oxygen', 'pipeline-gas-na', 12, 'annual-service')
@@ -19,7 +19,7 @@ test('the oxygen school: an induced-draught furnace in inches of water', async (
   await expect(page.getByText(/Pressure drop in the pipe above the limit/)).toBeVisible()
   await nextStep(page)
   await expect(page.getByRole('heading', { name: /^As found: flue gas at/ })).toBeVisible()
-  await page.getByRole('button', { name: /Probe in/ }).click()
+  await probeIn(page)
   await page.clock.fastForward('06:00')
   await record(page, ['7.2', '35', '395 F', '20 °C'])
   await expect(page.getByRole('button', { name: /CO air-free/ })).toContainText('53')

@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { type Page, test } from '@playwright/test'
 import { soundTexts, walkTo, workThrough } from './sheet'
-import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start } from './technician'
+import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start, probeIn } from './technician'
 
 /** `npm run screenshots`: one current picture of each main view, from the demo data. */
 const FOLDER = path.resolve(import.meta.dirname, '../../../docs/screenshots')
@@ -90,7 +90,7 @@ test('a whole visit', async ({ page }) => {
   await nextStep(page)
   await record(page, ['2.3'])
   await nextStep(page)
-  await page.getByRole('button', { name: /Probe in/ }).click()
+  await probeIn(page)
   await page.clock.fastForward('06:00')
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await nextStep(page)

@@ -150,6 +150,13 @@ export async function doStep(page: Page, wish: Wish): Promise<void> {
     here = await offered(page)
   }
   if ((await fillInOneGo(page, wish.texts)) && (await offered(page)).record) await press(page, /^Record/)
+  // A figure can ask something: pressure behind a shut valve.
+  const next = page.locator(NOW).getByRole('button', { name: 'Next step' })
+  await expect
+    .poll(async () => (await answerInOneGo(page, wish.answers), (await next.count()) === 0 || (await next.isEnabled())), {
+      intervals: [20, 50, 100, 250],
+    })
+    .toBe(true)
   await press(page, /^Next step$/)
   // Two steps may be called alike.
   await expect.poll(async () => (await offered(page)).place, { intervals: [20, 50, 100] }).not.toBe(place)

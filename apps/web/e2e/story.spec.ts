@@ -1,7 +1,19 @@
 import { expect, type Page, test } from '@playwright/test'
 import { accessible } from './axe'
 import { soundTexts, walkTo } from './sheet'
-import { answerAll, bringToRate, gaugeOn, makeSafe, nextStep, planAnother, putEverythingBack, record, signIn, start } from './technician'
+import {
+  answerAll,
+  bringToRate,
+  gaugeOn,
+  makeSafe,
+  nextStep,
+  planAnother,
+  putEverythingBack,
+  record,
+  signIn,
+  start,
+  probeIn,
+} from './technician'
 
 const theme = (page: Page, name: string) => page.context().addCookies([{ name: 'theme', value: name, url: page.url() }])
 
@@ -38,7 +50,7 @@ test('a whole service, from the day’s list to the report', { tag: '@phone' }, 
 
   // As found, before anything is touched: too rich at maximum.
   await walkTo(page, 'As found', { texts })
-  await page.getByRole('button', { name: /Probe in/ }).click()
+  await probeIn(page)
   await page.clock.fastForward('06:00')
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await expect(page.getByText('high', { exact: true }).first()).toBeVisible()

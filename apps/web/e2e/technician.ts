@@ -4,22 +4,31 @@ import { expect, type Page } from '@playwright/test'
 
 /** Signs in by the form once for each person; later stories of the same worker come with the session that this gave. */
 const sessions = new Map<string, Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>>()
-export async function signIn(page: Page, name: string): Promise<void> {
+export async function signIn(page: Page, name: string, { goesOn = false }: { readonly goesOn?: boolean } = {}): Promise<void> {
+  if (!goesOn) await goOnByButton(page)
   const known = sessions.get(name)
   if (known) {
     await page.context().addCookies(known)
     await page.goto('/today')
     return
   }
-  await signInByForm(page, name)
+  await fillSignIn(page, name)
   sessions.set(
     name,
     (await page.context().cookies()).filter((c) => c.name.includes('session')),
   )
 }
 
+/** Most stories go on by the button, to look at a step when it is complete. */
+const goOnByButton = (page: Page) => page.addInitScript(() => window.localStorage.setItem('lucerna.goes-on', '0'))
+
 /** Signs in by the form, with a session of one's own: for a story that ends it. */
 export async function signInByForm(page: Page, name: string): Promise<void> {
+  await goOnByButton(page)
+  await fillSignIn(page, name)
+}
+
+async function fillSignIn(page: Page, name: string): Promise<void> {
   // Whoever is signed in already is led past the form.
   await page.context().clearCookies({ name: /session/ })
   await page.goto('/sign-in')
@@ -163,6 +172,13 @@ export async function signHere(page: Page, name: string): Promise<void> {
 /** Opens the step's test point with the gauge on it; one that an earlier visit left open is open already. */
 export async function gaugeOn(page: Page): Promise<void> {
   const open = page.getByRole('button', { name: /open, gauge connected/ })
+  await expect(open.or(page.getByRole('button', { name: /^Record/ })).first()).toBeVisible()
+  if (await open.isVisible()) await open.click()
+}
+
+/** Puts the probe in and brings the burner to the step's rate, where it does not burn at it already. */
+export async function probeIn(page: Page): Promise<void> {
+  const open = page.getByRole('button', { name: /Probe in/ })
   await expect(open.or(page.getByRole('button', { name: /^Record/ })).first()).toBeVisible()
   if (await open.isVisible()) await open.click()
 }

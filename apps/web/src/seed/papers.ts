@@ -4,13 +4,15 @@ import * as t from '@/db/schema'
 import { DAY } from './spans'
 import type { DemoFirm } from './world'
 
-/** What lies on a lead's desk: a card being written, a label that was printed, a file that waits to be taken over. */
+/** What lies on a lead's desk: a card being written, a label that was printed, an old sticker that was copied, a file that waits to be taken over. */
 export async function seedPapers(
   db: Transaction,
   firm: DemoFirm,
   firmId: string,
   leadId: string,
   applianceId: string,
+  /** The old appliance with a sticker of before under its lid. */
+  sticker: { readonly applianceId: string } | undefined,
   newId: () => string,
   now: Date,
 ): Promise<void> {
@@ -33,6 +35,22 @@ export async function seedPapers(
     createdAt: at,
     createdBy: leadId,
   })
+  if (sticker)
+    await db.insert(t.oldPaper).values({
+      id: newId(),
+      firmId,
+      applianceId: sticker.applianceId,
+      kind: 'sticker',
+      doneOn: new Date(now.getTime() - 6 * 365 * DAY).toISOString().slice(0, 10),
+      who: 'R. Amsel',
+      words: 'Burners brushed, pilot cleaned, draught good',
+      figures: [
+        { measurandId: 'co.flue', stationId: 'flue', firingStateId: 'full', valueSi: 38e-6, text: '38' },
+        { measurandId: 'pressure.manifold', stationId: 'burner', firingStateId: 'full', valueSi: 880, text: '8.8' },
+      ],
+      createdAt: at,
+      createdBy: leadId,
+    })
   const jobId = newId()
   await db.insert(t.importJob).values({
     id: jobId,

@@ -161,7 +161,17 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           now,
           newId,
         )
-        await seedPapers(tx, firm, firmId, people.get(firm.people[0]!.key)!, siteIds.get(firm.sites[0]!.name)!.applianceId, newId, now)
+        const old = firm.sites.find((s) => s.appliance.card.startsWith('ossian-'))
+        await seedPapers(
+          tx,
+          firm,
+          firmId,
+          people.get(firm.people[0]!.key)!,
+          siteIds.get(firm.sites[0]!.name)!.applianceId,
+          old && siteIds.get(old.name),
+          newId,
+          now,
+        )
         await reindexFirm(tx, firmId)
       }
       return true

@@ -61,6 +61,7 @@ export const AUDIT_SUBJECTS = [
   'supply',
   'appliance',
   'photo',
+  'paper',
   'person',
   'invitation',
   'firm',

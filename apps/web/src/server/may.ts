@@ -13,6 +13,7 @@ const GAS_WORK = {
   'work.confirm': ['lead', 'technician'],
   'instrument.write': ['lead', 'technician'],
   'instrument.check': ['lead', 'technician', 'apprentice'],
+  'card.from-plate': ['lead', 'technician'],
   'label.print': ['lead', 'technician', 'planner'],
 } as const satisfies Record<string, readonly Role[]>
 

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
-import { appliance, firm, followUp, gasSupply, invitation, membership, photo, site, user, visit } from '@/db/schema'
+import { appliance, firm, followUp, gasSupply, invitation, membership, oldPaper, photo, site, user, visit } from '@/db/schema'
 import { newSupply } from '@/features/places/server/choices'
 import type { Actor } from '@/server/actorOf'
 import type { Who } from './actions'
@@ -60,6 +60,52 @@ export const applianceBody = (supplyId: string) => ({
   safeties: [],
   remark: null,
 })
+
+/** What a data plate of an old steam boiler says, SI. */
+export const plateBody = {
+  maker: 'Orrin',
+  model: 'Steam 60',
+  burnerKind: 'atmospheric',
+  applianceType: 'steam-boiler',
+  flueType: 'open-flued',
+  condensing: false,
+  pilot: 'standing',
+  pilotSensor: 'unsupervised',
+  gas: 'natural-gas-h',
+  inputW: 60_000,
+  inputMinW: null,
+  basis: 'net',
+  inletMinPa: 1_700,
+  inletMaxPa: 2_500,
+  manifoldMinPa: null,
+  manifoldMaxPa: null,
+} as const
+
+export const paperBody = {
+  kind: 'sticker',
+  doneOn: '2024-10-04',
+  who: 'R. Amsel',
+  words: 'Brushed',
+  figures: [] as object[],
+  photoId: null,
+} as const
+
+/** A copied paper, straight in the database. */
+export async function aPaper(): Promise<string> {
+  const { firmId, applianceId } = await place()
+  const id = uuidv7()
+  await ownerDb.insert(oldPaper).values({
+    id,
+    firmId,
+    applianceId,
+    kind: 'sticker',
+    doneOn: '2019-10-04',
+    words: 'Brushed',
+    createdAt: '2026-01-01T00:00:00.000Z',
+    createdBy: people.lead.userId,
+  })
+  return id
+}
 
 /** A place of its own for one try, straight in the database. */
 export async function place() {

@@ -2,7 +2,7 @@ import { type Card } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { type JobKind, runSheet } from '@lucerna/core/procedure'
-import { foldVisit, type StoredEvent, type VisitContext, type VisitEvent } from '@lucerna/core/visit'
+import { foldVisit, sheetsOf, type StoredEvent, type VisitContext, type VisitEvent } from '@lucerna/core/visit'
 import { playSheet, soundValues } from '@lucerna/sim/technician'
 import { demoInstruments } from '@/seed/world'
 import { type VisitDesk } from '@/features/visit/parts/context'
@@ -33,6 +33,7 @@ export function visitOf(card: Card, job: JobKind) {
     certificate: null,
   }))
   const context: VisitContext = {
+    jobKind: job,
     appliances: [{ id: APPLIANCE, name: card.model, card, facts, lastVisit: {} }],
     practice,
     instruments,
@@ -62,15 +63,15 @@ export function visitOf(card: Card, job: JobKind) {
 }
 export type Visit = NonNullable<ReturnType<typeof visitOf>>
 
-export function deskOf({ practice, context, steps }: Visit, events: readonly StoredEvent[]): VisitDesk {
+export function deskOf({ practice, context }: Visit, events: readonly StoredEvent[]): VisitDesk {
   const visit = foldVisit(VISIT, events, context)
   return {
     context,
     appliance: context.appliances[0]!,
     visit,
     state: visit.appliances[0]!,
-    steps,
-    sheets: { [APPLIANCE]: steps },
+    steps: sheetsOf(context, visit)[APPLIANCE] ?? [],
+    sheets: sheetsOf(context, visit),
     units: practice.units,
     timeZone: 'Europe/Zurich',
     role: 'technician',

@@ -57,6 +57,7 @@ export function pastVisit(cardId: CardId, practiceId: 'metric-ratio' | 'imperial
     deviceId: newId(DAY),
   })
   const context: VisitContext = {
+    jobKind: 'annual-service',
     appliances: [{ id: APPLIANCE_ID, name: card.model, card, facts, lastVisit: {} }],
     practice,
     instruments,

@@ -1,7 +1,7 @@
 import { v7 as uuidv7 } from 'uuid'
 import { gasSupply } from '@/db/schema'
 import { type Action, ALL, WRITE, REMOVE, LEAD, none } from './actions'
-import { aFollowUp, aPhoto, aPicture, applianceBody, place, siteBody, supplyBody } from './apiWorld'
+import { aFollowUp, aPaper, aPhoto, aPicture, applianceBody, paperBody, place, plateBody, siteBody, supplyBody } from './apiWorld'
 import { ownerDb } from './world'
 
 export const REGISTER_ACTIONS: readonly Action[] = [
@@ -35,6 +35,22 @@ export const REGISTER_ACTIONS: readonly Action[] = [
       return { id: made.siteId, body: { ...applianceBody(made.supplyId), cardVersion: made.cardVersion } }
     },
   },
+  {
+    method: 'POST',
+    route: 'sites/[id]/plate-cards',
+    may: ['lead', 'technician'],
+    ok: 201,
+    prepare: async () => ({ id: (await place()).siteId, body: { id: uuidv7(), plate: plateBody } }),
+  },
+  {
+    method: 'POST',
+    route: 'appliances/[id]/papers',
+    may: WRITE,
+    ok: 201,
+    prepare: async () => ({ id: (await place()).applianceId, body: { id: uuidv7(), paper: paperBody } }),
+  },
+  { method: 'DELETE', route: 'papers/[id]', may: REMOVE, ok: 204, prepare: async () => ({ id: await aPaper() }) },
+  { method: 'POST', route: 'papers/[id]/restore', may: REMOVE, ok: 204, prepare: async () => ({ id: await aPaper() }) },
   { method: 'GET', route: 'sites/[id]/contact', may: LEAD, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },
   { method: 'DELETE', route: 'sites/[id]/contact', may: LEAD, ok: 204, prepare: async () => ({ id: (await place()).siteId }) },
   { method: 'GET', route: 'supplies/[id]', may: ALL, ok: 200, prepare: async () => ({ id: (await place()).supplyId }) },

@@ -1,10 +1,14 @@
 'use client'
 
 import dynamic from 'next/dynamic'
+import { patiently } from './patiently'
 import { useEffect, useState } from 'react'
 import { whenToasterIsWanted } from './toast'
 
-const Toaster = dynamic(() => import('./Toaster'), { ssr: false })
+const Toaster = dynamic(
+  patiently(() => import('./Toaster')),
+  { ssr: false },
+)
 /** Late enough not to be in the way of the page, early enough to be there when the network goes. */
 const AFTER_MS = 1500
 

@@ -11,6 +11,7 @@ export function askText(ask: Pick<Ask, 'id' | 'label'>): string {
   if (ask.label !== null) return ask.label
   const [family, ...rest] = ask.id.split('.')
   const own = rest.join('.')
+  if (family === 'outlet-shut') return wordsFor('observation.outlet-shut')
   return family === 'joint'
     ? wordsFor(`joint.${own}`)
     : family === 'sequence'

@@ -8,6 +8,7 @@ export const REGISTER_UNITS = {
   altitude: { quantity: 'length', metric: 'm', imperial: 'ft' },
   length: { quantity: 'length', metric: 'm', imperial: 'ft' },
   pressure: { quantity: 'pressure', metric: 'mbar', imperial: 'inH2O' },
+  power: { quantity: 'power', metric: 'kW', imperial: 'BTU/h' },
   dial: { quantity: 'volume', metric: 'L', imperial: 'ft³' },
 } as const satisfies Record<string, { quantity: Quantity; metric: string; imperial: string }>
 export type RegisterQuantity = keyof typeof REGISTER_UNITS

@@ -37,6 +37,10 @@ export const cardSchema = z
   .strictObject({
     id: slug,
     version: z.number().int().positive(),
+    provisional: z
+      .boolean()
+      .default(false)
+      .meta({ description: 'Made on site from the data plate alone: what the plate does not say is not judged. A lead completes it.' }),
     maker: z.string().min(1).max(60),
     model: z.string().min(1).max(80),
     variant: z.string().max(80).nullable(),
@@ -58,6 +62,11 @@ export const cardSchema = z
     supply: z.array(supplyLimitSchema).max(12),
     tables: z.array(tableSchema).max(30).default([]),
     adjusters: z.array(adjusterSchema).max(30),
+    setOrder: z
+      .enum(['max-first', 'min-first'])
+      .nullable()
+      .default(null)
+      .meta({ description: 'In which order the maker has the rates set; null: the practice decides.' }),
     probe: z.string().min(1).max(300).meta({ description: 'Where the flue gas probe goes.' }),
     probeSource: sourceSchema.nullable().default(null),
     testPoints: z.array(testPointSchema).max(30),
@@ -89,3 +98,14 @@ export const ratesOf = (card: Pick<Card, 'firingStates'>): FiringState[] =>
 /** A firing state of a card by id. */
 export const firingState = (card: Pick<Card, 'firingStates'>, id: string): FiringState | undefined =>
   card.firingStates.find((state) => state.id === id)
+
+/**
+ * What a card says of a code on the display: letter case and blanks do not matter. Undefined for a code that it lacks.
+ *
+ * @example
+ * faultCode(larch28, 'f 28')?.meaning // 'No flame after the start attempts'
+ */
+export function faultCode(card: Pick<Card, 'faultCodes'>, shown: string): Card['faultCodes'][number] | undefined {
+  const plain = (code: string) => code.replace(/[\s.-]/g, '').toUpperCase()
+  return card.faultCodes.find((f) => plain(f.code) === plain(shown))
+}

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { GAS_PRESET_IDS } from '../gas'
-import { MEASURAND_IDS, MEASURANDS, stationSchema } from '../measure'
+import { INSTANCES, MEASURAND_IDS, MEASURANDS, stationSchema } from '../measure'
 import { QUANTITIES, toSi, unitsOf } from '../units'
 
 /** The rows a target card is made of. New fields have defaults, so that cards written down before them are read as they stand. */
@@ -60,6 +60,7 @@ export const limitSchema = z
     nominal: z.number().optional(),
     max: z.number().optional(),
     goal: z.number().optional(),
+    method: text(300).nullable().default(null).meta({ description: 'How it is read: wet or dry, where, what never.' }),
     hard: z.boolean().meta({ description: 'Outside it the appliance is not left running; nobody can override it.' }),
     printed: printedSchema,
     source: sourceSchema,
@@ -124,6 +125,18 @@ export const tableSchema = z
     use: z.enum(TABLE_USES),
     title: text(120),
     when: conditionSchema.default({}),
+    firingStateId: slug
+      .nullable()
+      .default(null)
+      .meta({ description: 'The state in which it is read: fan only, purge, a rate; null: at the rates.' }),
+    sensors: z
+      .array(z.enum(INSTANCES))
+      .max(10)
+      .default([])
+      .meta({ description: 'Of which sensors a thermistor table is; none named: of all.' }),
+    tolerance: z.number().positive().max(1).nullable().default(null).meta({
+      description: 'How far a thermistor may be off, as a fraction of the table; null: the maker gives none, and it is not judged.',
+    }),
     columns: z
       .array(z.strictObject({ id: slug, label: text(60), quantity: z.enum(QUANTITIES), unit: z.string() }))
       .min(2)
@@ -239,6 +252,7 @@ export const testPointSchema = z.strictObject({
   label: text(80),
   how: text(300),
   closes: text(300),
+  port: z.enum(['plus', 'minus']).nullable().default(null).meta({ description: 'Which side of a differential gauge it takes.' }),
   sectionId: slug.nullable().default(null),
   ...mayBeSourced,
 })
@@ -256,6 +270,7 @@ export const serviceItemSchema = z.strictObject({
   id: slug,
   label: text(120),
   renewAlways: z.boolean(),
+  method: text(300).nullable().default(null).meta({ description: 'How the maker wants it done: dry or wet, which way, what never.' }),
   gap: text(40).nullable().meta({ description: 'As printed: "4 mm", "3.5–4.5 mm", "4 ±0.5 mm".' }),
   ...mayBeSourced,
 })

@@ -1,6 +1,19 @@
-export { APPLIANCE_TYPES, BURNER_KINDS, type Card, type CardInput, cardSchema, firingState, FLUE_TYPES, type GasId, ratesOf } from './card'
+export {
+  APPLIANCE_TYPES,
+  BURNER_KINDS,
+  type Card,
+  type CardInput,
+  cardSchema,
+  faultCode,
+  firingState,
+  FLUE_TYPES,
+  type GasId,
+  ratesOf,
+} from './card'
 export { type Adjuster, ADJUSTER_UNITS, type FiringState, type Limit } from './cardParts'
 export { type InstalledFacts, limitFor, type LimitKey } from './limits'
+export { type Plate, plateCard, plateSchema } from './plateCard'
+export { tableBand } from './tables'
 export { printedLimit } from './printedLimit'
 export {
   type Condition,

@@ -9,7 +9,8 @@ import type { Limit } from './cardParts'
  * printedLimit({ measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'max', source }, { unit: '%', min: 8.7, nominal: 9, max: 9.2 })
  */
 export function printedLimit(
-  place: Pick<Limit, 'measurandId' | 'stationId' | 'firingStateId' | 'source'> & Partial<Pick<Limit, 'when' | 'hard' | 'sectionId'>>,
+  place: Pick<Limit, 'measurandId' | 'stationId' | 'firingStateId' | 'source'> &
+    Partial<Pick<Limit, 'when' | 'hard' | 'sectionId' | 'method'>>,
   printed: Limit['printed'],
 ): Limit {
   const { quantity } = MEASURANDS[place.measurandId]
@@ -17,5 +18,5 @@ export function printedLimit(
     const value = printed[key]
     return value === undefined ? [] : [[key, toSi(value, printed.unit, quantity)] as const]
   })
-  return { when: [], hard: false, ...place, ...Object.fromEntries(values), printed }
+  return { when: [], hard: false, method: null, ...place, ...Object.fromEntries(values), printed }
 }

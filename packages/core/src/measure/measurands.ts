@@ -26,7 +26,7 @@ const TABLE = {
   // Gas side, from the street
   'pressure.standing': gasPressure(['meter', 'isolator', 'inlet']),
   'pressure.working': gasPressure(['meter', 'isolator', 'inlet']),
-  'pressure.drop': computed({ ...pressureChange(['pipe']), metric: mbar(1), imperial: inWc(2) }),
+  'pressure.drop': computed({ ...pressureChange(['pipe', 'isolator', 'inlet']), metric: mbar(1), imperial: inWc(2) }),
   'pressure.letByRise': pressureChange(['pipe']),
   'pressure.tightnessFall': pressureChange(['pipe']),
   'leak.installation': computed({ ...leak, stations: ['pipe'] }),

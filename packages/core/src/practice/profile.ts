@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES, type Card, type InstalledFacts } from '../appliance'
 import { GAS_PRESET_IDS } from '../gas'
 import { MEASURAND_IDS, type MeasurandId, stationSchema, type Station } from '../measure'
+import { methodsSchema } from './methods'
 
 const sourced = { source: z.string().min(1) }
 
@@ -61,6 +62,24 @@ export const practiceSchema = z.strictObject({
       description:
         'A safety that an old appliance never had: a finding to answer before it is left running (as without this), or only a record.',
     }),
+  outletShut: z
+    .strictObject({ mode: z.enum(['explain', 'tolerate']), ...sourced })
+    .optional()
+    .meta({
+      description: 'Pressure behind a shut valve: always to be explained (as without this), or tolerated inside the card’s figure.',
+    }),
+  startsAfterOpening: z
+    .strictObject({ extra: z.number().int().min(0).max(10), ...sourced })
+    .optional()
+    .meta({ description: 'Failed starts more than usual that may be air in the line, after the gasway was open; none without this.' }),
+  answersTogether: z
+    .strictObject({ mode: z.enum(['together', 'safeties-alone', 'one-by-one']), ...sourced })
+    .optional()
+    .meta({
+      description:
+        'Looks that are as listed: answered in one go (as without this), in one go but for safety devices, or one by one. What decides life is answered one by one either way.',
+    }),
+  methods: methodsSchema,
   plateTolerance: z.strictObject({ below: z.number(), above: z.number(), ...sourced }),
   rateOrder: z.strictObject({ measure: z.enum(['max-first', 'min-first']), ...sourced }),
   oxygenBase: z

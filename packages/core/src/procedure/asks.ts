@@ -32,7 +32,17 @@ const TABLE = {
   // Never on a sheet: asked where far too much CO was read
   'high-co': { stationId: 'flue', answers: ['cause-mended', 'cause-not-found'], forbids: 'firing' },
   // Breakdown
+  'burner-runs': { stationId: 'burner', answers: ['runs', 'drops-out', 'does-not-light'], forbids: null },
   'fault-shows': { stationId: 'room', answers: ['shows', 'not-today'], forbids: null },
+  'start-died': {
+    stationId: 'electrics',
+    answers: ['no-demand', 'no-fan', 'air-not-proved', 'no-spark', 'no-gas', 'no-flame', 'flame-not-proved', 'drops-later'],
+    forbids: null,
+  },
+  'polarity-earth': { stationId: 'electrics', answers: ['right', 'wrong'], forbids: 'leaving' },
+  'drain-clear': { stationId: 'water', answers: ['clear', 'was-blocked', 'blocked'], forbids: 'leaving' },
+  electrodes: { stationId: 'electrics', answers: ['sound', 'cleaned', 'renewed', 'cracked-or-wet'], forbids: 'leaving' },
+  repaired: { stationId: 'burner', answers: ['repaired', 'part-needed', 'cause-not-found'], forbids: null },
   'ruled-out': { stationId: 'room', answers: ['cause-proved', 'not-proved'], forbids: null },
   // Power and gas off
   'tester-before': { stationId: 'electrics', answers: ['proves', 'does-not'], forbids: null },
@@ -45,6 +55,9 @@ const TABLE = {
   // Clean or adjust
   condition: { stationId: 'chamber', answers: ['sound', 'dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'], forbids: null },
   // New valve, other gas, adaptation
+  'burners-cleaned': { stationId: 'burner', answers: ['cleaned', 'clean-already', 'left'], forbids: null },
+  'pilot-cleaned': { stationId: 'burner', answers: ['cleaned', 'clean-already', 'left'], forbids: null },
+  'gas-part-suits': { stationId: 'pipe', answers: ['suits', 'does-not'], forbids: 'firing' },
   'valve-same': { stationId: 'valve', answers: ['same', 'differs'], forbids: 'firing' },
   'leads-marked': { stationId: 'electrics', answers: ['marked', 'not-marked'], forbids: null },
   'outlet-restrictor': { stationId: 'valve', answers: ['kept', 'none-fitted', 'lost'], forbids: 'firing' },
@@ -67,6 +80,8 @@ const TABLE = {
   'primary-air': { stationId: 'burner', answers: ['set-and-locked', 'moved-and-marked', 'seized'], forbids: null },
   'seat-proof': { stationId: 'valve', answers: ['holds', 'lets-by'], forbids: 'leaving' },
   'valve-proving': { stationId: 'valve', answers: ['passes', 'fails', 'none-fitted'], forbids: 'leaving' },
+  // Never on a sheet: asked after an air shutter was turned
+  'shutter-mark': { stationId: 'burner', answers: ['marked-and-dated', 'not-marked'], forbids: null },
   'governor-stop': { stationId: 'valve', answers: ['has-travel', 'at-stop'], forbids: null },
   // Flue
   'flue-joints': { stationId: 'flue', answers: ['sound', 'leaking'], forbids: 'leaving' },
@@ -102,6 +117,8 @@ const FAMILIES = {
   item: { answers: ['sound', 'cleaned', 'renewed', 'left'], good: ['sound', 'cleaned', 'renewed'], forbids: null },
   safety: { answers: ['acted', 'failed', 'bridged', 'removed', 'never-fitted'], good: ['acted'], forbids: 'leaving' },
   sequence: { answers: ['seen', 'not-seen'], good: ['seen'], forbids: null },
+  // Never on a sheet: asked where the outlet of a shut valve shows pressure. Zero would not prove the seat either.
+  'outlet-shut': { answers: ['others-running', 'vented-zero', 'comes-back'], good: ['others-running', 'vented-zero'], forbids: 'leaving' },
   own: { answers: ['good', 'bad'], good: ['good'], forbids: null },
   // What was done about a danger: a refusal is a fact that is written down, not a finding about the appliance.
   danger: { answers: ['done', 'refused', 'not-possible'], good: ['done', 'refused', 'not-possible'], forbids: null },
@@ -124,6 +141,12 @@ const ALSO_GOOD: Partial<Record<ObservationId, readonly string[]>> = {
   // Facts rather than findings: what follows from them is measured or asked elsewhere.
   condition: ['dirty', 'starved', 'mis-set', 'leaking', 'measured-wrongly'],
   'fault-shows': ['not-today'],
+  'burner-runs': ['drops-out', 'does-not-light'],
+  'start-died': ['no-fan', 'air-not-proved', 'no-spark', 'no-gas', 'no-flame', 'flame-not-proved', 'drops-later'],
+  'drain-clear': ['was-blocked'],
+  'burners-cleaned': ['clean-already'],
+  'pilot-cleaned': ['clean-already'],
+  electrodes: ['cleaned', 'renewed'],
   'fibre-dust': ['treat-as-fibre'],
   'supply-shut': ['not-safe-to-reach'],
   explained: ['nobody-there'],
@@ -168,6 +191,11 @@ const ONLY_A_FINDING: Partial<Record<string, readonly string[]>> = {
   safety: ['never-fitted'],
 }
 
+/** Answers that want their place and size said. */
+const WANTS_DETAIL: Readonly<Record<string, readonly string[]>> = { exchanger: ['cracked'], joint: ['leaks'], 'flue-joints': ['leaking'] }
+/** Whether an answer is only half said without where and how large. `wantsDetail('exchanger', 'cracked')` → `true` */
+export const wantsDetail = (id: string, answer: string): boolean => WANTS_DETAIL[familyOf(id) ?? id]?.includes(answer) ?? false
+
 /**
  * What a bad answer forbids; without an answer, what the worst one does. An own step's proof that cannot be overridden says so itself.
  *
@@ -186,4 +214,7 @@ export function forbidsOf(id: string, answer?: string): Forbids {
 export const changesBurner = (id: string, answer: string): boolean =>
   (familyOf(id) === 'item' && (answer === 'cleaned' || answer === 'renewed')) ||
   (id === 'orifice-fitted' && answer === 'for-this-gas') ||
-  (id === 'primary-air' && answer === 'moved-and-marked')
+  (id === 'primary-air' && answer === 'moved-and-marked') ||
+  (id === 'electrodes' && (answer === 'cleaned' || answer === 'renewed')) ||
+  ((id === 'burners-cleaned' || id === 'pilot-cleaned') && answer === 'cleaned') ||
+  (id === 'drain-clear' && answer === 'was-blocked')

@@ -8,7 +8,7 @@ export const LOOSE_END_KINDS = {
   'held-rate': { gasJoint: false },
   'adjuster-cap': { gasJoint: false },
   'cover-off': { gasJoint: false },
-  'probe-hole': { gasJoint: false },
+  'probe-hole': { gasJoint: false, byReading: true },
   selector: { gasJoint: false },
   parameter: { gasJoint: false },
   bridge: { gasJoint: false },
@@ -17,31 +17,39 @@ export const LOOSE_END_KINDS = {
   /** The blower's lead off to try the limit; a stage shut by its cock; a port of the chamber; an adapter in the place of an electrode. */
   'blower-lead': { gasJoint: false },
   'stage-shut': { gasJoint: false },
-  'chamber-port': { gasJoint: false },
+  'chamber-port': { gasJoint: false, byReading: true },
   'electrode-adapter': { gasJoint: false },
+  /** A tool, a lamp or a spare that is inside: ticked back in. */
+  'tool-out': { gasJoint: false },
   /** Water drawn down to try the low-water cut-out. */
   'water-drawn': { gasJoint: false },
-} as const satisfies Record<string, { gasJoint: boolean }>
+} as const satisfies Record<string, { gasJoint: boolean; byReading?: true }>
 
 export type LooseEndKind = keyof typeof LOOSE_END_KINDS
+/** Whether it is opened by the reading itself and asks for no tap of its own. `opensByReading('chamber-port')` → `true` */
+export const opensByReading = (kind: LooseEndKind): boolean => 'byReading' in LOOSE_END_KINDS[kind]
 export const LOOSE_END_KIND_IDS = Object.keys(LOOSE_END_KINDS) as [LooseEndKind, ...LooseEndKind[]]
 
-/** What was taken apart or disconnected today, and the checks that put it back for good. */
+/** What was taken apart or disconnected today, and the checks that put it back for good; what opens the way of the flue gas makes its last check void. */
 export const DISTURBED_KINDS = {
   lead: { checks: ['tug', 'continuity'], firing: false },
   earth: { checks: ['tug', 'continuity'], firing: true },
   tube: { checks: ['tug', 'look'], firing: false },
-  seal: { checks: ['renewed', 'look'], firing: true },
+  seal: { checks: ['renewed', 'look'], firing: true, opensGasPath: true },
   screw: { checks: ['look', 'tug'], firing: false },
   part: { checks: ['look', 'tug'], firing: false },
   orientation: { checks: ['look'], firing: false },
   'gas-joint': { checks: ['leak-check'], firing: true },
   'outlet-joint': { checks: ['leak-check'], firing: false },
-  flue: { checks: ['look', 'renewed'], firing: true },
-  'combustion-door': { checks: ['look', 'renewed'], firing: true },
-} as const satisfies Record<string, { checks: readonly string[]; firing: boolean }>
+  flue: { checks: ['look', 'renewed'], firing: true, opensGasPath: true },
+  'combustion-door': { checks: ['look', 'renewed'], firing: true, opensGasPath: true },
+  /** The condensate trap and the drain: full of water again, or flue gas comes out there. */
+  trap: { checks: ['look', 'renewed'], firing: true, opensGasPath: true },
+} as const satisfies Record<string, { checks: readonly string[]; firing: boolean; opensGasPath?: true }>
 export type DisturbedKind = keyof typeof DISTURBED_KINDS
 export const DISTURBED_KIND_IDS = Object.keys(DISTURBED_KINDS) as [DisturbedKind, ...DisturbedKind[]]
+/** Whether something open lets flue gas or false air through. `opensGasPath('trap')` → `true` */
+export const opensGasPath = (kind: DisturbedKind): boolean => 'opensGasPath' in DISTURBED_KINDS[kind]
 export const REFIT_CHECKS = ['tug', 'continuity', 'look', 'renewed', 'leak-check'] as const
 export type RefitCheck = (typeof REFIT_CHECKS)[number]
 
@@ -52,8 +60,8 @@ export const SYMPTOM_KINDS = {
   'co-high': ['seal', 'combustion-door', 'tube', 'orientation', 'screw'],
   noise: ['orientation', 'part', 'tube', 'screw'],
   'smell-of-gas': ['gas-joint', 'outlet-joint', 'tube', 'screw'],
-  'smell-of-flue': ['flue', 'combustion-door', 'seal'],
-  water: ['part', 'seal', 'tube'],
+  'smell-of-flue': ['flue', 'combustion-door', 'seal', 'trap'],
+  water: ['trap', 'part', 'seal', 'tube'],
   other: [],
 } as const satisfies Record<string, readonly DisturbedKind[]>
 export type SymptomKind = keyof typeof SYMPTOM_KINDS

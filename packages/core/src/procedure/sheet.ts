@@ -1,9 +1,9 @@
 import { type Card, type InstalledFacts, type OwnStep, ratesOf, type Traits, VISIT_STAGES } from '../appliance'
 import { MEASURANDS } from '../measure'
-import type { Practice } from '../practice'
+import { methodOf, type Practice } from '../practice'
 import { fail, ok, type Result } from '../result'
-import { FIRING_JOBS, JOB_KINDS, type JobKind } from './jobKinds'
-import { ask, type Job, need, RULES } from './rules'
+import { does, FIRING_JOBS, type Growth, GROWTHS, JOB_KINDS, type JobKind, type Work } from './jobKinds'
+import { ask, heldAt, type Job, need, type Rule, RULES } from './rules'
 import type { Need, Step, StepKind } from './step'
 
 const LPG: readonly string[] = ['propane', 'butane', 'lpg-mix']
@@ -59,9 +59,7 @@ function ownStep(card: Card, own: OwnStep): Step {
           ? [ask(`own.${own.id}.${i}`, n.what, n.passes)]
           : [],
     ),
-    opens: card.firingStates
-      .filter((s) => s.id === own.firingStateId && s.howToForce)
-      .map((s) => ({ kind: 'held-rate', key: 'held-rate', label: s.label, closes: s.howToReturn ?? s.howToForce ?? '' })),
+    opens: card.firingStates.filter((s) => s.id === own.firingStateId).flatMap((s) => heldAt(card, s)),
     skip: own.overridable ? 'with-reason' : 'never',
     own: { label: own.label, why: own.why, doc: own.source.doc, page: own.source.page },
   })
@@ -97,13 +95,18 @@ function rest(job: Job, steps: readonly Step[]): Step[] {
       stationId: limits[0]!.stationId,
       firingStateId: burns ? state.id : null,
       needs: [...needs.values()],
-      opens:
-        burns && state.howToForce
-          ? [{ kind: 'held-rate', key: 'held-rate', label: state.label, closes: state.howToReturn ?? state.howToForce }]
-          : [],
+      opens: burns ? heldAt(job.card, state) : [],
       cautions: limits[0]!.stationId === 'electrics' ? ['mains-live'] : [],
     })
   })
+}
+
+/** What has become of a job since it was planned. */
+export interface Turn {
+  /** What it has become beside its kind. */
+  readonly grown?: readonly Growth[]
+  /** The burner was found not running: what needs a flame comes after the repair. */
+  readonly dead?: boolean
 }
 
 /**
@@ -114,27 +117,49 @@ function rest(job: Job, steps: readonly Step[]): Step[] {
  * Problems: `job-kind-unsupported`; `card-without-rate`; `gas-not-on-card` (the card has no rating for the gas on site: another card version, or
  * a job that changes the gas); `no-other-gas` (a change of gas on a card that is made for one gas only).
  *
+ * @param turn what the job has become: steps are put together, each once, and none of its kind's own is lost.
  * @example
  * runSheet('annual-service', larch28, metricRatio, facts).value.map((s) => s.id)
  * // ['make-safe', 'standing', 'working', 'differential.max', 'found.max', 'found.min', 'isolate', 'condition', 'strip', 'sequence', …]
  */
-export function runSheet(jobKind: string, card: Card, practice: Practice, facts: InstalledFacts): Result<Step[]> {
+export function runSheet(jobKind: string, card: Card, practice: Practice, facts: InstalledFacts, turn: Turn = {}): Result<Step[]> {
   if (!(JOB_KINDS as readonly string[]).includes(jobKind)) return fail('job-kind-unsupported', { jobKind })
   const kind = jobKind as JobKind
-  const fired = FIRING_JOBS.includes(kind)
+  // A safety check of what was not lit before lights it.
+  const lit = turn.grown?.includes('safety-check') && !FIRING_JOBS.includes(kind)
+  const grown: readonly Growth[] = [...(turn.grown ?? []), ...(lit ? (['fire-again'] as const) : [])]
+  const works: readonly Work[] = [kind, ...grown]
+  const fired = does(works, [...FIRING_JOBS, 'fire-again'])
   const top = ratesOf(card)[0]
   if (!top) return fail('card-without-rate', { card: card.id })
   const gases = new Set(card.ratings.map((r) => r.gas))
   if (fired && !gases.has(facts.gas)) return fail('gas-not-on-card', { gas: facts.gas, card: card.id })
-  if (kind === 'change-of-gas' && gases.size < 2 && !card.ratings.some((r) => r.gas === facts.gas && r.orifice !== null))
+  if (works.includes('change-of-gas') && gases.size < 2 && !card.ratings.some((r) => r.gas === facts.gas && r.orifice !== null))
     return fail('no-other-gas', { card: card.id })
-  const rates = practice.rateOrder.measure === 'max-first' ? ratesOf(card) : [...ratesOf(card)].reverse()
-  const job: Job = { kind, card, practice, facts, traits: card.traits ?? assumed(card), rates, top, lpg: LPG.includes(facts.gas) }
+  const all = ratesOf(card)
+  const measured = methodOf(practice, 'rates-measured').mode === 'high-low' && all.length > 2 ? [all[0]!, all.at(-1)!] : all
+  const rates = practice.rateOrder.measure === 'max-first' ? measured : [...measured].reverse()
+  const job: Job = {
+    kind,
+    works,
+    fired,
+    dead: (turn.dead ?? false) && works.includes('breakdown'),
+    card,
+    practice,
+    facts,
+    traits: card.traits ?? assumed(card),
+    rates,
+    top,
+    lpg: LPG.includes(facts.gas),
+  }
+  /** What a job becomes adds work; how the burner was found before it is not asked for afterwards. */
+  const holds = (rule: Rule): boolean =>
+    rule.jobs.includes(kind) || (rule.stage !== 'arrive' && rule.stage !== 'as-found' && does(rule.jobs, grown))
 
   const steps: Step[] = []
   for (const stage of VISIT_STAGES) {
     const own = fired ? card.ownSteps.filter((o) => o.stage === stage).map((o) => [o.place, ownStep(card, o)] as const) : []
-    const common = RULES.filter((r) => r.stage === stage && r.jobs.includes(kind) && (r.when?.(job) ?? true)).flatMap((r) =>
+    const common = RULES.filter((r) => r.stage === stage && holds(r) && (r.when?.(job) ?? true)).flatMap((r) =>
       r.steps(job).map((s) => whole(r.kind, stage, s)),
     )
     const first = own.flatMap(([place, s]) => (place === 'first' ? [s] : []))
@@ -143,12 +168,50 @@ export function runSheet(jobKind: string, card: Card, practice: Practice, facts:
     const lead = stage === 'arrive' ? common : []
     const end = common.filter((s) => s.kind === 'finish')
     const between = stage === 'arrive' ? [] : common.filter((s) => s.kind !== 'finish')
-    steps.push(...lead, ...first, ...between, ...last, ...end)
+    const there = new Set(steps.map((s) => s.id))
+    for (const s of [...lead, ...first, ...between, ...last, ...end])
+      if (!there.has(s.id)) {
+        there.add(s.id)
+        steps.push(s)
+      }
   }
   const extra = fired && (kind === 'commissioning' || kind === 'annual-service') ? rest(job, steps) : []
   const at = steps.findIndex((s) => s.stage === 'restore')
   steps.splice(at < 0 ? steps.length : at, 0, ...extra)
   return ok(steps.map((s) => (s.kind === 'make-safe' || s.kind === 'before-entry' ? s : { ...s, after: locks(s, steps) })))
+}
+
+/**
+ * What a job can still become on this appliance: everything whose steps are not on its sheet yet.
+ *
+ * @example
+ * growthsOf('annual-service', oneGasCard, practice, facts, []) // ['gas-part', 'gas-valve-replacement']
+ */
+export function growthsOf(
+  jobKind: string,
+  card: Card,
+  practice: Practice,
+  facts: InstalledFacts,
+  turn: Turn = {},
+): { readonly growth: Growth; readonly adds: readonly Step[] }[] {
+  const now = runSheet(jobKind, card, practice, facts, turn)
+  if (!now.ok) return []
+  const there = new Set(now.value.map((s) => s.id))
+  const grown = turn.grown ?? []
+  return GROWTHS.filter((g) => g !== jobKind && !grown.includes(g)).flatMap((growth) => {
+    const sheet = runSheet(jobKind, card, practice, facts, { ...turn, grown: [...grown, growth] })
+    const adds = sheet.ok ? sheet.value.filter((s) => !there.has(s.id)) : []
+    return adds.length > 0 ? [{ growth, adds }] : []
+  })
+}
+
+const FLAME_STEPS: readonly StepKind[] = ['sequence', 'first-run', 'condition', 'safeties', 'settle', 'adapt', 'own-controls']
+/** Whether a step can only be done on a burner that runs; the start that died is looked at on one that does not. */
+export function needsFlame(step: Step, card: Pick<Card, 'firingStates'>): boolean {
+  if (step.kind === 'dead-start') return false
+  const burns = (id: string | null) =>
+    id !== null && card.firingStates.some((s) => s.id === id && (s.kind === 'rate' || s.kind === 'ignition' || s.kind === 'pilot'))
+  return FLAME_STEPS.includes(step.kind) || burns(step.firingStateId) || step.needs.some((n) => !n.optional && burns(n.firingStateId))
 }
 
 /** What has to be settled before a step: making safe before everything but the paper, and whatever its rule says that is on this sheet. */

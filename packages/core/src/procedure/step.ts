@@ -32,6 +32,10 @@ export const STEP_KINDS = [
   'standing',
   'working',
   'complaint',
+  'dead-start',
+  'basics',
+  'repair',
+  'first-run',
   'differential',
   'found',
   'condition',
@@ -40,8 +44,11 @@ export const STEP_KINDS = [
   'tightness',
   'joints-cold',
   'strip',
+  'look-first',
   'replace-valve',
+  'gas-part',
   'convert',
+  'before-running',
   'sequence',
   'manifold',
   'seat',
@@ -105,7 +112,7 @@ export interface Step {
   readonly needs: readonly Need[]
   readonly asks: readonly Ask[]
   /** Instrument kinds that have to be zeroed in this step. */
-  readonly zeroes: readonly Extract<Instrument['kind'], 'analyser' | 'manometer' | 'gas-detector'>[]
+  readonly zeroes: readonly Extract<Instrument['kind'], 'analyser' | 'gas-detector'>[]
   /** What the step leaves open when it begins. */
   readonly opens: readonly Opening[]
   /** Clocks that have to run out. */

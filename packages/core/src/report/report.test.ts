@@ -1,11 +1,7 @@
-import { unwrap } from '../result'
-import { runSheet } from '../procedure'
 import { foldVisit } from '../visit'
 import { APPLIANCE, nextId, testContext, TestLog, VISIT } from '../visit/testVisit'
 import { makeReport, reportSchema } from './report'
 
-const appliance = testContext.appliances[0]!
-const sheets = { [APPLIANCE]: unwrap(runSheet('annual-service', appliance.card, testContext.practice, appliance.facts)) }
 const facts = {
   firmName: 'Firm',
   siteName: 'Site',
@@ -15,8 +11,7 @@ const facts = {
   licenceNumber: 'L-1',
   appliances: { [APPLIANCE]: { serial: 'S1', position: 'Cellar' } },
 }
-const report = (log: TestLog) =>
-  makeReport(foldVisit(VISIT, log.events, testContext), testContext, sheets, facts, '2026-06-01T12:00:00.000Z')
+const report = (log: TestLog) => makeReport(foldVisit(VISIT, log.events, testContext), testContext, facts, '2026-06-01T12:00:00.000Z')
 
 function log(): TestLog {
   const l = new TestLog().start()

@@ -1,8 +1,16 @@
 import { z } from 'zod'
-import { firingState, ratesOf } from '../appliance'
+import { faultCode, firingState, ratesOf } from '../appliance'
 import { inCalibration, MEASURANDS, specialSchema, STATIONS } from '../measure'
-import type { Step } from '../procedure'
-import { bandFor, judgeSpecial, type JudgedReading, type Verdict, type VisitAppliance, type VisitContext, type VisitState } from '../visit'
+import {
+  bandFor,
+  judgeSpecial,
+  type JudgedReading,
+  sheetOfAppliance,
+  type Verdict,
+  type VisitAppliance,
+  type VisitContext,
+  type VisitState,
+} from '../visit'
 
 /** Version of the core's judgement that a report is frozen with. */
 export const CORE_VERSION = '0.1.0'
@@ -24,7 +32,13 @@ const line = z.object({
   stationId: z.string(),
   firingStateId: z.string(),
   asFound: z.number().nullable(),
+  /** After cleaning, repair or part and before any screw. */
+  afterWork: z.number().nullable().default(null),
   asLeft: z.number().nullable(),
+  /** Read with covers off. */
+  caseOpen: z.boolean().default(false),
+  /** Of a burner that was dead: as found is from its first run after the repair. */
+  firstRun: z.boolean().default(false),
   /** Read, and never under conditions in which it counts: it is told with the reason, and stands neither as found nor as left. */
   neverValid: z.number().nullable().default(null),
   expandedUncertainty: z.number().nullable(),
@@ -73,7 +87,7 @@ export const reportSchema = z.object({
       position: z.string(),
       gas: z.string(),
       altitudeM: z.number(),
-      card: z.object({ id: z.string(), version: z.number(), document: z.string() }),
+      card: z.object({ id: z.string(), version: z.number(), document: z.string(), provisional: z.boolean().default(false) }),
       outcome: z.string(),
       outcomeReason: z.string().nullable(),
       rates: z.array(z.object({ id: z.string(), label: z.string() })),
@@ -85,8 +99,65 @@ export const reportSchema = z.object({
           label: z.string().nullable().default(null),
           /** What the answer means, in the card's words. */
           said: z.string().nullable().default(null),
+          /** Where, and how large. */
+          detail: z.string().nullable().default(null),
+          /** Other answers that were given before, in their order: what was found, and what became of it. */
+          before: z
+            .array(
+              z.object({ answer: z.string(), said: z.string().nullable(), detail: z.string().nullable(), at: z.string(), by: z.string() }),
+            )
+            .default([]),
+          at: z.string().nullable().default(null),
+          /** Answered in one go with others that were as listed. */
+          together: z.boolean().default(false),
         }),
       ),
+      /** What the job became here beside its kind, and why. */
+      grown: z.array(z.object({ work: z.string(), reason: z.string(), at: z.string(), by: z.string() })).default([]),
+      complaint: z
+        .object({
+          text: z.string().nullable(),
+          toldBy: z.string().nullable(),
+          since: z.string().nullable(),
+          service: z.string().nullable(),
+          weather: z.string().nullable(),
+          often: z.string().nullable(),
+          changed: z.string().nullable(),
+        })
+        .nullable()
+        .default(null),
+      codes: z
+        .array(z.object({ code: z.string(), meaning: z.string().nullable(), page: z.string().nullable(), at: z.string() }))
+        .default([]),
+      starts: z
+        .array(
+          z.object({
+            gas: z.string(),
+            lit: z.boolean(),
+            seen: z.boolean().nullable(),
+            tries: z.number(),
+            ignition: z.string().nullable(),
+            stood: z.array(z.object({ how: z.string(), what: z.string() })),
+            configuration: z.string().nullable(),
+            at: z.string(),
+            by: z.string(),
+          }),
+        )
+        .default([]),
+      /** Set-ups that were compared, minute by minute. */
+      runs: z
+        .array(
+          z.object({
+            name: z.string(),
+            alters: z.boolean(),
+            consents: z.array(z.string()),
+            rate: z.string().nullable(),
+            startedAt: z.string(),
+            rows: z.array(z.object({ at: z.string(), figures: z.record(z.string(), z.number()) })),
+            by: z.string(),
+          }),
+        )
+        .default([]),
       steps: z.array(
         z.object({
           id: z.string(),
@@ -114,7 +185,15 @@ export const reportSchema = z.object({
         )
         .default([]),
       adjustments: z.array(
-        z.object({ label: z.string(), direction: z.string(), amount: z.number(), unit: z.string(), at: z.string(), by: z.string() }),
+        z.object({
+          label: z.string(),
+          direction: z.string(),
+          amount: z.number(),
+          unit: z.string(),
+          rate: z.string().nullable().default(null),
+          at: z.string(),
+          by: z.string(),
+        }),
       ),
     }),
   ),
@@ -187,13 +266,7 @@ const ofVerdict = (v: Verdict) => ({
  *
  * @throws Error when the visit was never started; a report of an open visit is a preview (`closedAt` is then the given instant).
  */
-export function makeReport(
-  visit: VisitState,
-  context: VisitContext,
-  sheets: Readonly<Record<string, readonly Step[]>>,
-  facts: ReportFacts,
-  now: string,
-): Report {
+export function makeReport(visit: VisitState, context: VisitContext, facts: ReportFacts, now: string): Report {
   if (!visit.startedAt || !visit.jobKind) throw new Error('A visit that was never started has no report.')
   const closedAt = visit.closedAt ?? now
   const several = context.appliances.length > 1
@@ -216,7 +289,7 @@ export function makeReport(
     closedAt,
     nextDueOn: visit.nextDueOn,
     practice: { id: context.practice.id, version: context.practice.version, title: context.practice.title, units: context.practice.units },
-    appliances: context.appliances.map((appliance) => applianceReport(appliance, visit, context, sheets[appliance.id] ?? [], facts)),
+    appliances: context.appliances.map((appliance) => applianceReport(appliance, visit, context, facts)),
     looseEnds: visit.looseEnds.map(({ label, openedAt, closedAt: closed, leakCheck, applianceId }) => ({
       label,
       openedAt,
@@ -239,7 +312,7 @@ export function makeReport(
     corrections: visit.corrections.map(({ reason, by, at }) => ({ reason, by, at })),
     breaches: visit.breaches.map(({ code, type, at }) => ({ code, type, at })),
     disturbed: visit.disturbed.map((d) => ({ label: d.label, kind: d.kind, refitted: d.refitted?.check ?? null })),
-    starts: { lit: visit.starts.filter((x) => x.lit).length, failed: visit.starts.filter((x) => !x.lit).length },
+    starts: { lit: visit.starts.filter((x) => x.lit).length, failed: visit.starts.filter((x) => x.gas === 'on' && !x.lit).length },
     signature: customer?.outcome ?? null,
     signatureDrawing: customer?.drawingId ?? null,
     notes: visit.notes.map(({ text, by }) => ({ text, by })),
@@ -260,6 +333,23 @@ export function makeReport(
   }
 }
 
+/** All that was said of the fault: each thing as it was said last. */
+function complaintOf(visit: VisitState, applianceId: string): Report['appliances'][number]['complaint'] {
+  const own = visit.complaints.filter((c) => c.applianceId === null || c.applianceId === applianceId)
+  if (own.length === 0) return null
+  const last = <K extends 'text' | 'toldBy' | 'since' | 'service' | 'weather' | 'often' | 'changed'>(key: K) =>
+    own.findLast((c) => c[key] !== null)?.[key] ?? null
+  return {
+    text: last('text'),
+    toldBy: last('toldBy'),
+    since: last('since'),
+    service: last('service'),
+    weather: last('weather'),
+    often: last('often'),
+    changed: last('changed'),
+  }
+}
+
 function allowedFor(visit: VisitState, instrumentId: string): { reason: string; by: string } | null {
   const found = visit.allowed.findLast((a) => a.instrumentId === instrumentId)
   return found ? { reason: found.reason, by: found.by } : null
@@ -269,11 +359,11 @@ function applianceReport(
   appliance: VisitAppliance,
   visit: VisitState,
   context: VisitContext,
-  steps: readonly Step[],
   facts: ReportFacts,
 ): Report['appliances'][number] {
   const state = visit.appliances.find((a) => a.applianceId === appliance.id)
   if (!state) throw new Error(`Appliance ${appliance.id} is not in this visit.`)
+  const steps = sheetOfAppliance(context, appliance, state)
   const latest = state.latest
   const instrumentName = (id: string | null) => {
     const found = context.instruments.find((i) => i.id === id)
@@ -295,7 +385,10 @@ function applianceReport(
             stationId: shown.stationId,
             firingStateId: shown.firingStateId,
             asFound: fl.asFound?.valueSi ?? null,
+            afterWork: fl.afterWork?.valueSi ?? null,
             asLeft: fl.asLeft?.valueSi ?? null,
+            firstRun: fl.firstRun,
+            caseOpen: shown.caseOpen,
             neverValid: fl.asFound === null && fl.asLeft === null ? shown.valueSi : null,
             change: fl.status,
             ...ofVerdict(shown.verdict),
@@ -312,6 +405,7 @@ function applianceReport(
     .sort((a, b) => a.order.map((x, i) => x - (b.order[i] ?? 0)).find((d) => d !== 0) ?? 0)
     .map((l) => l.line)
   const { card } = appliance
+  const isHere = (x: { readonly applianceId: string | null }) => x.applianceId === null || x.applianceId === appliance.id
   return {
     id: appliance.id,
     name: appliance.name,
@@ -319,15 +413,44 @@ function applianceReport(
     position: facts.appliances[appliance.id]?.position ?? '',
     gas: appliance.facts.gas,
     altitudeM: appliance.facts.altitudeM,
-    card: { id: card.id, version: card.version, document: card.document.number },
+    card: { id: card.id, version: card.version, document: card.document.number, provisional: card.provisional },
     outcome: state.outcome?.outcome ?? 'open',
     outcomeReason: state.outcome?.reason ?? null,
     rates: ratesOf(card).map(({ id, label }) => ({ id, label })),
     lines,
-    observations: Object.entries(state.observations).map(([id, { answer }]) => {
+    observations: Object.entries(state.observations).map(([id, { answer, detail, at, together }]) => {
       const ask = steps.flatMap((s) => s.asks).find((a) => a.id === id)
-      return { id, answer, label: ask?.label ?? null, said: ask?.said?.[answer] ?? null }
+      const said = (of: string) => ask?.said?.[of] ?? null
+      // The same answer said again with its place is one.
+      const all = state.answered.filter((a) => a.id === id)
+      const before = all.filter((a, i) => i < all.length - 1 && all[i + 1]!.answer !== a.answer)
+      return {
+        id,
+        answer,
+        label: ask?.label ?? null,
+        said: said(answer),
+        detail,
+        before: before.map((a) => ({ answer: a.answer, said: said(a.answer), detail: a.detail, at: a.at, by: a.by })),
+        at,
+        together: together === true,
+      }
     }),
+    grown: state.grown.map(({ work, reason, at, by }) => ({ work, reason, at, by })),
+    complaint: complaintOf(visit, appliance.id),
+    codes: visit.codes.filter(isHere).map(({ code, at }) => {
+      const known = faultCode(card, code)
+      return { code, meaning: known?.meaning ?? null, page: known?.page ?? null, at }
+    }),
+    runs: visit.runs.filter(isHere).map(({ name, alters, consents, firingStateId, startedAt, rows, by }) => ({
+      name,
+      alters,
+      consents: [...consents],
+      rate: firingStateId ? (firingState(card, firingStateId)?.label ?? firingStateId) : null,
+      startedAt,
+      rows: rows.map(({ at, figures }) => ({ at, figures: { ...figures } as Record<string, number> })),
+      by,
+    })),
+    starts: visit.starts.filter(isHere).map(({ applianceId: _, index: _at, stood, ...start }) => ({ ...start, stood: [...stood] })),
     steps: steps
       .filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends')
       .map((s) => ({
@@ -358,6 +481,7 @@ function applianceReport(
       direction: a.direction,
       amount: a.amount,
       unit: a.unit,
+      rate: firingState(card, a.firingStateId)?.label ?? null,
       at: a.at,
       by: a.by,
     })),

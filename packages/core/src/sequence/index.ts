@@ -1,1 +1,2 @@
 export { SEQUENCE_EVENT_IDS, SEQUENCE_PHASES, type SequenceEvent, sequenceOf, type SequencePhase } from './sequence'
+export { pressedThrough, type Seen, sequenceTimes } from './timed'

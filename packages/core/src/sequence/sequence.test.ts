@@ -1,6 +1,7 @@
 import { BURNER_KINDS } from '../appliance'
 import { testCard } from '../appliance/testCard'
 import { SEQUENCE_EVENT_IDS, SEQUENCE_PHASES, sequenceOf } from '.'
+import { timing } from './testTiming'
 
 const traits = {
   medium: 'water',
@@ -12,15 +13,6 @@ const traits = {
   refractory: false,
   yellowTips: false,
 } as const
-const timing = {
-  prePurgeS: 15,
-  ignitionTrialS: 4,
-  ignitionTries: 3,
-  flameLossS: 1,
-  postPurgeS: 20,
-  failedStartsMax: 3,
-  source: { doc: 'T', page: '1' },
-}
 const ids = (part: object) => sequenceOf({ ...testCard, traits, timing, ...part }).map((e) => e.id)
 
 test.each(BURNER_KINDS)('%s: a chain in order of its phases, each event after the one before', (burnerKind) => {

@@ -1,5 +1,5 @@
-import { firingState, limitFor } from '../appliance'
-import type { MeasurandId, Station } from '../measure'
+import { firingState, limitFor, tableBand } from '../appliance'
+import type { Instance, MeasurandId, Station } from '../measure'
 import { type Practice, profileLimit, tightnessTest } from '../practice'
 import type { VisitAppliance } from './context'
 import { READABLE_MOVEMENT_PA } from './derive'
@@ -13,6 +13,9 @@ interface FigureKey {
   readonly stationId: Station
   readonly firingStateId: string
   readonly sectionId?: string | null | undefined
+  readonly instanceId?: Instance | null | undefined
+  /** Measured at a sensor together with it, K. */
+  readonly besideK?: number | undefined
 }
 
 /**
@@ -34,6 +37,20 @@ export function findBand(
   const measurandId = STANDS_FOR[key.measurandId] ?? key.measurandId
   const found = limitFor(card, { ...key, measurandId, sectionId: key.sectionId ?? undefined }, facts)
   if (!found.ok) return { band: undefined, why: 'ambiguous-limit' }
+  const table = tableBand(card, { ...key, measurandId, sectionId: key.sectionId ?? undefined }, facts, key.besideK)
+  if (table) {
+    // The table knows the flue, the output or the temperature; what else the card limits holds beside it.
+    const { source, ...band } = table
+    return {
+      band: {
+        min: band.min ?? found.value?.min,
+        nominal: band.nominal,
+        max: band.max ?? found.value?.max,
+        hard: found.value?.hard ?? false,
+        source: { kind: 'card', text: source.doc, page: source.page },
+      },
+    }
+  }
   if (!found.value) return { band: profileBand(appliance, practice, measurandId, key) }
   const { min, nominal, max, goal, hard, source } = found.value
   return { band: { min, nominal, max, goal, hard, source: { kind: 'card', text: source.doc, page: source.page } } }
@@ -57,7 +74,9 @@ function profileBand(
   if (measurandId === 'co.caseSweep')
     return { max: practice.caseSweepMaxPpm.value * 1e-6, hard: true, source: { kind: 'profile', text: practice.caseSweepMaxPpm.source } }
   if (measurandId === 'input.net' || measurandId === 'input.gross') return inputBand(appliance, practice, key.firingStateId, measurandId)
-  const limit = profileLimit(practice, card, facts.gas, measurandId, key.stationId, kind)
+  // The pipe ends at the isolating valve: what the practice allows to the appliance holds for it too.
+  const stationId = measurandId === 'pressure.drop' && key.stationId === 'isolator' ? 'pipe' : key.stationId
+  const limit = profileLimit(practice, card, facts.gas, measurandId, stationId, kind)
   if (!limit) return undefined
   const { min, nominal, max, goal, hard, source } = limit
   return { min, nominal, max, goal, hard, source: { kind: 'profile', text: source } }

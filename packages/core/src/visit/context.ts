@@ -1,6 +1,7 @@
 import type { Card, InstalledFacts } from '../appliance'
 import type { Instrument } from '../measure'
 import type { Practice } from '../practice'
+import type { JobKind } from '../procedure'
 import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
 
 /** One appliance of a visit with everything that judges it. */
@@ -25,12 +26,16 @@ export interface Continued {
   readonly closedAt: string
   readonly steps: Readonly<Record<string, StepMark>>
   readonly observations: ApplianceState['observations']
+  /** What the job had become. */
+  readonly grown: ApplianceState['grown']
   /** As found of the visit before: it stays as found. Key from {@link readingKey}. */
   readonly asFound: Readonly<Record<string, number>>
 }
 
 /** What the fold needs beside the log: it never looks anything up. */
 export interface VisitContext {
+  /** What it was planned as. */
+  readonly jobKind: JobKind
   readonly appliances: readonly VisitAppliance[]
   readonly practice: Practice
   readonly instruments: readonly Instrument[]

@@ -3,7 +3,17 @@ import type { Continued } from './context'
 import type { ApplianceState } from './state'
 
 /** What does not have to be seen again: how it was found, what was judged, taken apart, cleaned, replaced or converted. */
-const HOLDS: readonly StepKind[] = ['complaint', 'found', 'condition', 'strip', 'replace-valve', 'convert']
+const HOLDS: readonly StepKind[] = [
+  'complaint',
+  'dead-start',
+  'found',
+  'first-run',
+  'condition',
+  'strip',
+  'replace-valve',
+  'gas-part',
+  'convert',
+]
 const holds = (step: Step): boolean =>
   HOLDS.includes(step.kind) ||
   (step.stage === 'as-found' && step.kind === 'differential') ||
@@ -30,6 +40,7 @@ export function continuedFrom(
     observations: Object.fromEntries(
       kept.flatMap((s) => s.asks).flatMap((a) => (state.observations[a.id] ? [[a.id, state.observations[a.id]!]] : [])),
     ),
+    grown: state.grown,
     asFound: Object.fromEntries(state.foundAndLeft.flatMap((f) => (f.asFound ? [[f.key, f.asFound.valueSi]] : []))),
   }
 }

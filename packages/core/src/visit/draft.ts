@@ -21,8 +21,8 @@ export interface ApplianceParts extends Mutable<Omit<Own, 'steps' | 'observation
   /** Readings as they stand, by simultaneous set, in the order in which the sets began. */
   groups: ReadingGroup[]
   touched: Touch[]
-  /** Working pressures read at the meter, in order: what other figures at the same load are worked out with. */
-  meters: LiveReading[]
+  /** Working pressures from meter to inlet, in order: what other figures at the same load are worked out with. */
+  rungs: LiveReading[]
 }
 
 /** An appliance's parts, with indexes that are never handed out. */
@@ -51,6 +51,9 @@ export interface Drafts {
   lastAt: number
 }
 
+/** Trap, case or flue opened or closed: the flue gas is another. */
+export const MOVED_BY_OPENING: readonly Station[] = ['flue']
+
 /** Cleaning or renewing something in the burner: everything behind the supply may have moved. */
 export const MOVED_BY_WORK: readonly Station[] = ['valve', 'burner', 'chamber', 'flue', 'electrics', 'water', 'air']
 
@@ -69,10 +72,19 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
     closedById: null,
     nextDueOn: null,
     looseEnds: context.appliances.flatMap((a) =>
-      (a.carried ?? []).map((c) => ({ ...c, applianceId: a.id, closedAt: null, closedBy: null, leakCheck: null, carried: true })),
+      (a.carried ?? []).map((c) => ({
+        ...c,
+        photoId: null,
+        applianceId: a.id,
+        closedAt: null,
+        closedBy: null,
+        leakCheck: null,
+        carried: true,
+      })),
     ),
     instrumentSets: {},
     zeroed: [],
+    hoses: [],
     allowed: [],
     responses: [],
     defects: [],
@@ -87,8 +99,11 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
       (a.carriedApart ?? []).map((d) => ({ ...d, applianceId: a.id, photoId: null, index: -1, refitted: null, carried: true })),
     ),
     symptoms: [],
+    runs: [],
     timers: [],
     starts: [],
+    complaints: [],
+    codes: [],
     signatures: [],
     oddities: [],
     eventCount: 0,
@@ -101,8 +116,11 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
         judging: new Judging(appliance, context),
         held: new Held<ApplianceParts>({
           applianceId: appliance.id,
+          grown: [...(appliance.continued?.grown ?? [])],
+          repairedIndex: null,
           steps: { ...appliance.continued?.steps },
           observations: { ...appliance.continued?.observations },
+          answered: [],
           adjustments: [],
           specials: [],
           netTurns: {},
@@ -111,7 +129,7 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
           outcome: null,
           groups: [],
           touched: [],
-          meters: [],
+          rungs: [],
         }),
         groupAt: new Map(),
         forbidding: new Set(
@@ -150,8 +168,8 @@ export const touch = (draft: ApplianceDraft, what: Touch): void => void draft.he
 export function stateOf(draft: ApplianceDraft): ApplianceState {
   const of = draft.held.lend()
   if (draft.shown?.of === of) return draft.shown.state
-  const { groups, touched, meters: _meters, ...own } = of
-  const judged = () => draft.judging.show(groups, touched)
+  const { groups, touched, rungs: _rungs, ...own } = of
+  const judged = () => draft.judging.show(groups, touched, of.repairedIndex)
   const state: ApplianceState = {
     ...own,
     get readings() {

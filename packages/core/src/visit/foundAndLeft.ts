@@ -8,6 +8,8 @@ export interface Touch {
   readonly stations: readonly Station[]
   /** Only what is read while it burns can have moved: a screw changes nothing at rest. */
   readonly burningOnly?: true
+  /** Something was set; otherwise something was cleaned, repaired, renewed or opened. */
+  readonly set?: true
 }
 
 /** What turning a gas screw changes: the supply stays as it was, and so does the air through the chamber. */
@@ -29,6 +31,8 @@ const counts = (r: JudgedReading): boolean => r.verdict.status !== 'none' || r.v
 export interface Moved {
   readonly first: number
   readonly last: number
+  /** Between the last work and the first screw turned after it: what was read there, the work alone has done. */
+  readonly workOnly: { readonly from: number; readonly to: number } | null
 }
 
 /**
@@ -39,19 +43,40 @@ export interface Moved {
 export function movedAt(touched: readonly Touch[], station: Station, atRest: boolean): Moved | undefined {
   const moves = (t: Touch) => t.stations.includes(station) && !(atRest && t.burningOnly)
   const first = touched.find(moves)
-  return first && { first: first.index, last: touched.findLast(moves)!.index }
+  if (!first) return undefined
+  const work = touched.find((t) => moves(t) && !t.set)
+  const screw = work && touched.find((t) => moves(t) && t.set && t.index > work.index)
+  return {
+    first: first.index,
+    last: touched.findLast(moves)!.index,
+    workOnly: screw ? { from: touched.findLast((t) => moves(t) && !t.set && t.index < screw.index)!.index, to: screw.index } : null,
+  }
 }
 
 /**
  * As found and as left of one key. *As found* is the first valid reading before anything that affects it was touched; *as left* the last settled
- * one after the last such event, else "not measured again"; with nothing touched, as left is as found, unchanged.
+ * one after the last such event, else "not measured again"; with nothing touched, as left is as found, unchanged. *After the work* is the last one between
+ * cleaning, repair or part and the first screw: it proves what cured it.
  *
  * @param inOrder the key's readings in the order of the log.
  * @param moved where its station was moved, if it was.
+ * @param firstRun where in the log a dead burner was repaired, and where the station was moved since.
  */
-export function foundAndLeft(key: string, inOrder: readonly JudgedReading[], moved: Moved | undefined): FoundAndLeft {
+export function foundAndLeft(
+  key: string,
+  inOrder: readonly JudgedReading[],
+  moved: Moved | undefined,
+  firstRun: { readonly index: number; readonly moved: Moved | undefined } | null = null,
+): FoundAndLeft {
+  // Never read before the repair: the first run is the baseline, and what was done before it moved nothing of it.
+  if (firstRun && moved && moved.first < firstRun.index && !inOrder.some((r) => r.index < firstRun.index && counts(r))) {
+    const from = foundAndLeft(key, inOrder, firstRun.moved)
+    return { ...from, firstRun: from.asFound !== null }
+  }
   const asFound = inOrder.find((r) => r.index < (moved?.first ?? Infinity) && counts(r)) ?? null
-  if (!moved) return { key, asFound, asLeft: asFound, status: 'unchanged' }
+  if (!moved) return { key, asFound, afterWork: null, asLeft: asFound, firstRun: false, status: 'unchanged' }
   const asLeft = inOrder.findLast((r) => r.index > moved.last && counts(r)) ?? null
-  return { key, asFound, asLeft, status: asLeft ? 'measured-again' : 'not-measured-again' }
+  const { workOnly } = moved
+  const afterWork = (workOnly && inOrder.findLast((r) => r.index > workOnly.from && r.index < workOnly.to && counts(r))) ?? null
+  return { key, asFound, afterWork, asLeft, firstRun: false, status: asLeft ? 'measured-again' : 'not-measured-again' }
 }

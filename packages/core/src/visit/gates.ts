@@ -1,9 +1,11 @@
 import { ambientCoAction } from '../practice'
-import { familyOf, FIRING_JOBS, forbidsOf, isGoodAnswer, type Step } from '../procedure'
+import { familyOf, forbidsOf, isGoodAnswer, type Step, wantsDetail } from '../procedure'
 import { inletMaximum } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
 import { readingKey } from './keys'
 import { lelShare, stopGasFraction } from './gasInAir'
+import { outletQuestion } from './outletShut'
+import { parkedIn } from './sheets'
 import { gate, stopsFromWork } from './stops'
 import type { ApplianceState, Gate, JudgedReading, VisitState } from './state'
 
@@ -13,11 +15,11 @@ import type { ApplianceState, Gate, JudgedReading, VisitState } from './state'
  */
 export function firingStops(
   appliance: VisitAppliance,
-  state: Pick<ApplianceState, 'observations' | 'latest' | 'specials'>,
-  visit: Pick<VisitState, 'looseEnds' | 'disturbed' | 'timers' | 'starts' | 'jobKind'>,
+  state: Pick<ApplianceState, 'observations' | 'grown' | 'latest' | 'specials'>,
+  visit: Pick<VisitState, 'looseEnds' | 'disturbed' | 'timers' | 'starts' | 'jobKind' | 'runs'>,
   context: Pick<VisitContext, 'practice'>,
 ): Gate[] {
-  const stops: Gate[] = stopsFromWork(appliance, state, visit)
+  const stops: Gate[] = stopsFromWork(appliance, state, visit, context.practice)
   const latest = [...state.latest.values()]
   const gas = latest.find((r) => r.measurandId === 'gas.ambient')
   if (gas && gas.valueSi >= stopGasFraction(appliance.facts.gas))
@@ -33,7 +35,11 @@ export function firingStops(
   const action = room && ambientCoAction(context.practice, room.valueSi)
   if (room && action && action !== 'look')
     stops.push(gate('ambient-co', true, { action, ppm: Math.round(room.valueSi * 1e6) }, 'make-safe'))
-  const high = highCo(context.practice, state)
+  const high = highCo(
+    context.practice,
+    state,
+    visit.runs.filter((r) => r.applianceId === null || r.applianceId === appliance.id),
+  )
   if (high) stops.push(high)
   const maximum = inletMaximum(appliance)
   if (maximum !== undefined) {
@@ -50,15 +56,22 @@ export function firingStops(
  * Far too much CO in the flue gas: from the profile's level, or beyond what the analyser can show. The stop stands until somebody has said, after the
  * reading, that its cause was put right: what the burner does then is read anew.
  */
-function highCo(practice: VisitContext['practice'], state: Pick<ApplianceState, 'observations' | 'latest' | 'specials'>): Gate | null {
+function highCo(
+  practice: VisitContext['practice'],
+  state: Pick<ApplianceState, 'observations' | 'latest' | 'specials'>,
+  runs: VisitState['runs'],
+): Gate | null {
   const level = practice.highCo
   if (!level) return null
   const mended = state.observations['high-co']
   const since = (at: string) => !(mended?.answer === 'cause-mended' && Date.parse(mended.at) >= Date.parse(at))
   const read = [...state.latest.values()].filter((r) => r.measurandId === 'co.flue' && r.valueSi * 1e6 >= level.fromPpm && since(r.takenAt))
   const beyond = state.specials.some((s) => s.measurandId === 'co.flue' && s.special.kind === 'over-range' && since(s.at))
-  if (read.length === 0 && !beyond) return null
-  const ppm = Math.max(0, ...read.map((r) => Math.round(r.valueSi * 1e6)))
+  const tried = runs
+    .flatMap((r) => r.rows.flatMap((row) => (since(row.at) ? [(row.figures['co.flue'] ?? 0) * 1e6] : [])))
+    .filter((x) => x >= level.fromPpm)
+  if (read.length === 0 && tried.length === 0 && !beyond) return null
+  const ppm = Math.max(0, ...[...read.map((r) => r.valueSi * 1e6), ...tried].map(Math.round))
   return gate('high-co', true, { ppm, level: level.fromPpm }, null, ppm > 0 ? 'high-co' : 'high-co-beyond')
 }
 
@@ -79,7 +92,14 @@ export function missingIn(
     if (owned.length > 0 && !visit.zeroed.some((z) => owned.some((i) => i.id === z.instrumentId)))
       missing.push({ code: 'zero', params: { kind } })
   }
-  for (const { id } of step.asks) if (!state.observations[id]) missing.push({ code: 'observation', params: { observation: id } })
+  const outlet = outletQuestion(step, state, context.practice)
+  for (const { id } of outlet ? [...step.asks, outlet] : step.asks)
+    if (!state.observations[id]) missing.push({ code: 'observation', params: { observation: id } })
+  for (const { id } of step.asks) {
+    const seen = state.observations[id]
+    if (seen && id === 'exchanger' && wantsDetail(id, seen.answer) && !seen.detail)
+      missing.push({ code: 'detail', params: { observation: id } })
+  }
   for (const { id } of step.timers)
     if (!visit.timers.some((t) => t.timer === id && t.endedAt && t.applianceId === state.applianceId))
       missing.push({ code: 'timer', params: { timer: id } })
@@ -122,8 +142,12 @@ export function serviceGates(
     if (!item.refitted && (item.applianceId === null || item.applianceId === appliance.id))
       gates.push(gate(`disturbed.${item.id}`, true, { label: item.label }, 'loose-ends', 'not-refitted'))
   gates.push(...notLeftRunning(state, steps, context.practice))
+  const shutter = state.adjustments.some((a) => appliance.card.adjusters.find((x) => x.id === a.adjusterId)?.function === 'air-shutter')
+  if (shutter && !state.observations['shutter-mark']) gates.push(gate('shutter-mark', false))
+  const parked = parkedIn(appliance, state, steps)
+  if (parked.length > 0) gates.push(gate('burner-dead', true, { count: parked.length }, 'repair'))
   for (const step of steps) {
-    if (step.kind === 'finish' || step.kind === 'loose-ends') continue
+    if (step.kind === 'finish' || step.kind === 'loose-ends' || parked.includes(step)) continue
     const mark = state.steps[step.id]
     if (!mark) gates.push(gate(`step.${step.id}`, step.skip === 'never', { step: step.id }, step.id, 'step-open'))
     if (mark && mark.status !== 'done' && step.skip === 'never')
@@ -204,6 +228,3 @@ function notLeftRunning(state: ApplianceState, steps: readonly Step[], practice:
           gates.push(gate(`renew.${a.id}`, false, { observation: a.id }, step.id, 'renew-always'))
   return gates
 }
-
-/** Whether a job of this kind leaves a burner running at all. */
-export const leavesRunning = (jobKind: VisitState['jobKind']): boolean => jobKind !== null && FIRING_JOBS.includes(jobKind)

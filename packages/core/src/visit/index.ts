@@ -21,18 +21,27 @@ export {
   type VisitEvent,
   visitEventSchema,
 } from './registry'
-export { firingStops, leavesRunning, missingIn, serviceGates, stepSettled } from './gates'
+export { firingStops, missingIn, serviceGates, stepSettled } from './gates'
+export { endsByItself, stillToRead } from './goesOn'
 export { BY_VOLUME, lelShare, OF_LEL, readGasInAir, stopGasFraction } from './gasInAir'
 export { instrumentFor, type ReadWith } from './instrumentFor'
 export { explanationOf } from './judgeGroup'
+export { foundDead, knowsStep, parkedIn, sheetOfAppliance, sheetsOf, stillDead, worksOf } from './sheets'
 export { powerProvedOff } from './isolation'
-export { FAILED_STARTS_MAX, failedStarts, purgeWaitS } from './stops'
+export { failedStarts, purgeWaitS, startsAllowed } from './stops'
 export { suspects } from './suspects'
+export { asksForZero, connectionOf, isZeroed } from './zeroes'
+export { outletQuestion } from './outletShut'
+export { netTurnsAt } from './netTurns'
+export { type RunMinute, runTable } from './runs'
+export { RUN_FIGURES } from './events/run.read'
+export { consentsFor } from './events/run.started'
 export { readingKey } from './keys'
 export { ladderOf } from './ladder'
 export { actingRole, LICENCE_WARNING_DAYS, licenceState, EMIT_TABLE, mayEmit, mayStartVisits, type Role, ROLES } from './roles'
 export type {
   ApplianceState,
+  Complaint,
   Disturbed,
   FoundAndLeft,
   Gate,
@@ -40,6 +49,8 @@ export type {
   JudgedReading,
   LiveReading,
   LooseEnd,
+  Run,
+  Start,
   StepMark,
   Symptom,
   Timer,

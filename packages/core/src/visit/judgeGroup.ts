@@ -11,6 +11,13 @@ import type { FigureExplained, JudgedReading, LiveReading } from './state'
 import { whyNoVerdict } from './validity'
 import { judge, type Verdict } from './verdict'
 
+/** Losses between the rungs, and where each is told: to the isolating valve, on to the valve inside the appliance, and the whole way. */
+const DROPS = [
+  ['meter', 'inlet', 'pipe'],
+  ['meter', 'isolator', 'isolator'],
+  ['isolator', 'inlet', 'inlet'],
+] as const
+
 /** What computed figures were made of: their explanation is only made when somebody asks. */
 const madeOf = new WeakMap<JudgedReading, Derived>()
 
@@ -21,11 +28,11 @@ export function explanationOf(reading: JudgedReading): FigureExplained | null {
 }
 
 /** The readings of a simultaneous set with their verdicts, and what is computed from them. */
-export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { readings: group, meter }: ReadingGroup): JudgedReading[] {
+export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { readings: group, rungs }: ReadingGroup): JudgedReading[] {
   const { practice, instruments } = context
   const why = (r: LiveReading) => whyNoVerdict(r, instruments)
   const measured = group.map((r) => {
-    const found = findBand(appliance, practice, r)
+    const found = findBand(appliance, practice, { ...r, besideK: besideOf(r, group) })
     const verdict = judge(r.valueSi, r.standardUncertainty, found.band, why(r) ?? found.why)
     return judged(r, r, r.id, r.key, r.valueSi, r.standardUncertainty, r.origin, r.entered ?? null, verdict)
   })
@@ -35,7 +42,11 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
     return derived.map((d) => {
       const { measurandId, valueSi, standardUncertainty } = d
       const place = { measurandId, stationId, firingStateId: base.firingStateId, sectionId: base.sectionId }
-      const found = findBand(appliance, practice, place)
+      // Where the isolating valve was read too, the whole way says nothing of whose side it is: its two parts are judged instead.
+      const found =
+        measurandId === 'pressure.drop' && stationId === 'pipe' && rungs.isolator
+          ? { band: undefined }
+          : findBand(appliance, practice, place)
       const verdict = judge(valueSi, standardUncertainty, found.band, invalid ?? found.why)
       const id = `${base.id}:${measurandId}`
       const reading = judged(base, place, id, readingKey(place), valueSi, standardUncertainty, 'computed', null, verdict)
@@ -50,8 +61,12 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
   const oxygen = pick('o2.flue') ?? pick('co2.flue')
   if (oxygen?.groupId)
     made.push(...computed(oxygen, group, 'flue', deriveFlue(gas, group, practice.oxygenBase && practice.oxygenBase.percent / 100)))
-  const inlet = pick('pressure.working', 'inlet')
-  if (inlet && meter) made.push(...computed(inlet, [meter, inlet], 'pipe', [deriveDrop(meter, inlet)]))
+  const rung = pick('pressure.working')
+  if (rung)
+    for (const [from, to, stationId] of DROPS) {
+      const [upper, lower] = [rungs[from], rungs[to]]
+      if (upper && lower) made.push(...computed(rung, [upper, lower], stationId, [deriveDrop(upper, lower)]))
+    }
   const fall = pick('pressure.tightnessFall')
   const volumeM3 = appliance.facts.installationVolumeM3
   const test = tightnessTest(practice, appliance.facts)
@@ -65,7 +80,7 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
   const volume = pick('volume.metered')
   if (volume) {
     const at = {
-      meterGaugePa: meter?.valueSi,
+      meterGaugePa: rungs.meter?.valueSi,
       barometerPa: standardPressure(appliance.facts.altitudeM),
       compensated: appliance.facts.meterCompensated ?? false,
     }
@@ -74,6 +89,12 @@ export function judgeGroup(appliance: VisitAppliance, context: VisitContext, { r
   }
   return [...measured, ...made]
 }
+
+/** The temperature that was measured at a sensor in the same moment as its resistance. */
+const besideOf = (r: LiveReading, group: readonly LiveReading[]): number | undefined =>
+  r.measurandId === 'thermistor.resistance'
+    ? group.find((g) => g.measurandId === 'temperature.sensorMeasured' && (g.instanceId ?? null) === (r.instanceId ?? null))?.valueSi
+    : undefined
 
 const judged = (
   from: LiveReading,
@@ -99,6 +120,7 @@ const judged = (
   standardUncertainty,
   origin,
   settled: from.settled,
+  caseOpen: from.caseClosed === false,
   takenAt: from.takenAt,
   entered,
   instrumentId: from.source.instrumentId ?? null,

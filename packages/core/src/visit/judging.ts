@@ -9,6 +9,7 @@ import type { FoundAndLeft, JudgedReading } from './state'
 interface Shown {
   readonly groups: readonly ReadingGroup[]
   readonly touched: readonly Touch[]
+  readonly repairedIndex: number | null
   readonly readings: readonly JudgedReading[]
   /** In the order of the log. */
   readonly byKey: ReadonlyMap<string, readonly JudgedReading[]>
@@ -20,6 +21,7 @@ interface Shown {
 const NOTHING: Shown = {
   groups: [],
   touched: [],
+  repairedIndex: null,
   readings: [],
   byKey: new Map(),
   found: new Map(),
@@ -43,9 +45,9 @@ export class Judging {
   ) {}
 
   /** Readings with their verdicts, and as found and as left of every key. */
-  show(groups: readonly ReadingGroup[], touched: readonly Touch[]): Shown {
+  show(groups: readonly ReadingGroup[], touched: readonly Touch[], repairedIndex: number | null): Shown {
     const { last } = this
-    if (last.groups === groups && last.touched === touched) return last
+    if (last.groups === groups && last.touched === touched && last.repairedIndex === repairedIndex) return last
     const byKey = new Map(last.byKey)
     const changed = new Set<string>()
     const onlyGrew = last.groups.every((g, i) => groups[i] === g)
@@ -68,10 +70,12 @@ export class Judging {
     }
     for (const key of changed) if (byKey.get(key)?.length === 0) byKey.delete(key)
     const readings = (onlyGrew ? fresh : groups).flatMap((g) => this.judge(g))
-    const found = this.found(byKey, touched, touched === last.touched ? changed : new Set([...changed, ...byKey.keys()]))
+    const moved = touched !== last.touched || repairedIndex !== last.repairedIndex
+    const found = this.found(byKey, touched, repairedIndex, moved ? new Set([...changed, ...byKey.keys()]) : changed)
     return (this.last = {
       groups,
       touched,
+      repairedIndex,
       byKey,
       found,
       readings: onlyGrew ? [...last.readings, ...readings] : readings,
@@ -87,7 +91,12 @@ export class Judging {
   }
 
   /** As found and as left; what comes out as before stays the same object, and if all does, the same map. */
-  private found(byKey: Shown['byKey'], touched: readonly Touch[], keys: ReadonlySet<string>): ReadonlyMap<string, FoundAndLeft> {
+  private found(
+    byKey: Shown['byKey'],
+    touched: readonly Touch[],
+    repairedIndex: number | null,
+    keys: ReadonlySet<string>,
+  ): ReadonlyMap<string, FoundAndLeft> {
     const before = this.last.found
     const moves = new Map<string, Moved | undefined>()
     const moved = (station: Station, atRest: boolean) => {
@@ -95,13 +104,17 @@ export class Judging {
       if (!moves.has(at)) moves.set(at, movedAt(touched, station, atRest))
       return moves.get(at)
     }
+    const since = repairedIndex === null ? [] : touched.filter((t) => t.index > repairedIndex)
+    const firstRun = (station: Station, atRest: boolean) =>
+      repairedIndex === null || atRest ? null : { index: repairedIndex, moved: movedAt(since, station, atRest) }
     let found: Map<string, FoundAndLeft> | null = null
     for (const key of keys) {
       const list = byKey.get(key)
       const old = before.get(key)
       const [first] = list ?? []
-      const now = list && first && foundAndLeft(key, list, moved(first.stationId, NOT_BURNING.includes(first.firingStateId)))
-      if (now && old && now.asFound === old.asFound && now.asLeft === old.asLeft && now.status === old.status) continue
+      const atRest = first !== undefined && NOT_BURNING.includes(first.firingStateId)
+      const now = list && first && foundAndLeft(key, list, moved(first.stationId, atRest), firstRun(first.stationId, atRest))
+      if (now && old && same(now, old)) continue
       found ??= new Map(before)
       if (now) found.set(key, now)
       else found.delete(key)
@@ -109,6 +122,9 @@ export class Judging {
     return found ?? before
   }
 }
+
+const same = (a: FoundAndLeft, b: FoundAndLeft): boolean =>
+  a.asFound === b.asFound && a.afterWork === b.afterWork && a.asLeft === b.asLeft && a.status === b.status && a.firstRun === b.firstRun
 
 const inOrder = (found: Shown['found'], byKey: Shown['byKey']): FoundAndLeft[] => {
   const first = (f: FoundAndLeft) => byKey.get(f.key)?.[0]?.order ?? 0

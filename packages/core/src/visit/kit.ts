@@ -1,9 +1,9 @@
 import type { z } from 'zod'
 import type { VisitAppliance } from './context'
 import type { ApplianceDraft, Drafts, VisitDraft } from './draft'
+import type { Practice } from '../practice'
 import type { Held } from './held'
 import type { Gate, VisitState } from './state'
-import type { Step } from '../procedure'
 
 export const ROLES = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
 export type Role = (typeof ROLES)[number]
@@ -44,6 +44,9 @@ export const ODDITIES = [
   'no-appliance',
   'no-such-state',
   'no-such-adjuster',
+  'grown-already',
+  'run-twice',
+  'no-such-run',
   'no-such-timer',
   'timer-ended-twice',
   'timer-ended-early',
@@ -105,7 +108,9 @@ export interface Happening {
 /** What the visit's own facts are, for what an event may name. */
 export interface VisitFacts {
   readonly appliances: readonly VisitAppliance[]
-  readonly sheets: Readonly<Record<string, readonly Step[]>>
+  /** Whether a step can stand on an appliance's sheet at all. */
+  readonly knowsStep: (applianceId: string, stepId: string) => boolean
+  readonly practice: Pick<Practice, 'methods' | 'answersTogether'>
   readonly planned: { readonly jobKind: string; readonly practice: { readonly id: string; readonly version: number } }
   readonly knowsInstrument: (id: string) => boolean
 }

@@ -39,7 +39,7 @@ export function ladderOf(
   if (top === undefined || Object.values(readings).every((v) => v === undefined)) return { findings: [], regulatorIsTechnicians }
   const band = (
     measurandId: 'pressure.working' | 'pressure.standing' | 'pressure.drop',
-    stationId: 'meter' | 'inlet' | 'pipe',
+    stationId: 'meter' | 'inlet' | 'pipe' | 'isolator',
     state = top,
   ) => bandFor(appliance, practice, { measurandId, stationId, firingStateId: state })
   const meter = band('pressure.working', 'meter')
@@ -49,8 +49,8 @@ export function ladderOf(
       standingMaxPa: band('pressure.standing', 'meter', 'standing')?.max,
       meterMinPa: meter?.min ?? 0,
       meterMaxPa: meter?.max ?? 100_000,
-      pipeDropMaxPa: band('pressure.drop', 'pipe')?.max ?? APPLIANCE_DROP_PA,
-      applianceDropMaxPa: APPLIANCE_DROP_PA,
+      pipeDropMaxPa: band('pressure.drop', readings.isolatorPa === undefined ? 'pipe' : 'isolator')?.max ?? APPLIANCE_DROP_PA,
+      applianceDropMaxPa: band('pressure.drop', 'inlet')?.max ?? APPLIANCE_DROP_PA,
       inletMinPa: band('pressure.working', 'inlet')?.min ?? 0,
       inletMaxPa: inletMaximum(appliance) ?? 100_000,
     },

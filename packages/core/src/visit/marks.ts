@@ -3,7 +3,7 @@ import type { LooseEnd, StepMark } from './state'
 
 /** A mark on a step has to name a step of the sheet. */
 export function checkStep(event: { readonly stepId?: string | undefined }, { facts, owner, wrong }: Checking): void {
-  if (!facts.sheets[owner?.id ?? '']?.some((s) => s.id === event.stepId)) wrong('stepId', 'unknown-step')
+  if (!owner || !event.stepId || !facts.knowsStep(owner.id, event.stepId)) wrong('stepId', 'unknown-step')
 }
 
 /** Marks a step as settled one way or the other. */
@@ -13,7 +13,7 @@ export function markStep(h: Happening, stepId: string | undefined, status: StepM
 }
 
 /** Hangs a loose end up; the same one twice is one. */
-export function openLooseEnd(h: Happening, end: Pick<LooseEnd, 'id' | 'key' | 'kind' | 'label' | 'restore'>): void {
+export function openLooseEnd(h: Happening, end: Pick<LooseEnd, 'id' | 'key' | 'kind' | 'label' | 'restore' | 'photoId'>): void {
   if (h.visit.now.looseEnds.some((l) => l.id === end.id)) return h.odd('opened-already')
   h.visit.own('looseEnds').push({
     ...end,

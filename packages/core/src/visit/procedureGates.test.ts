@@ -168,7 +168,8 @@ test('a screw before “clean or adjust?” is a breach, and in a safety check a
     cards: [{ applianceId: APPLIANCE, cardId: appliance.card.id, version: 1 }],
   })
   check.add('adjustment.made', turn)
-  expect(breaches(check)).toEqual(['adjusted-without-the-job'])
+  const inCheck = foldVisit(VISIT, check.events, { ...testContext, jobKind: 'safety-check' })
+  expect(inCheck.breaches.map((b) => b.code)).toEqual(['adjusted-without-the-job'])
 })
 
 test('what an earlier visit left open hangs here too, and is closed here', () => {

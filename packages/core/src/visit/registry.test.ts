@@ -63,7 +63,8 @@ describe('the registry', () => {
   test('what an event names is checked against the visit, field by field', () => {
     const facts = {
       appliances: testContext.appliances,
-      sheets: {},
+      knowsStep: () => false,
+      practice: testContext.practice,
       planned: { jobKind: 'annual-service', practice: { id: 'metric-ratio', version: 1 } },
       knowsInstrument: (id: string) => id === ANALYSER,
     }
@@ -75,6 +76,11 @@ describe('the registry', () => {
     expect(of('instrument.zeroed', { instrumentId: testId(77), place: 'clean-air' })).toEqual(['data.instrumentId unknown-instrument'])
     expect(of('state.commanded', { firingStateId: 'gone' })).toEqual(['data.firingStateId unknown-firing-state'])
     expect(of('step.done', {}, { stepId: 'gone' })).toEqual(['stepId unknown-step'])
+    const together = (observationId: string, answer: string) => of('observation.made', { observationId, answer, together: true })
+    expect(together('ventilation', 'clear')).toEqual([])
+    // What decides life, and what is a finding, is answered by itself.
+    expect(together('smell-of-gas', 'none')).toEqual(['data.together one-by-one'])
+    expect(together('ventilation', 'not-clear')).toEqual(['data.together one-by-one'])
     expect(of('note.added', { text: 'x' }, { applianceId: testId(66) })).toEqual(['applianceId other-appliance'])
     expect(of('instruments.chosen', { instrumentIds: [], preferred: { co: ANALYSER } })).toEqual(['data.preferred.co not-at-hand'])
   })

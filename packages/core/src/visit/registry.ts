@@ -3,6 +3,8 @@ import { fail, ok, type Result } from '../result'
 import { idSchema, instantSchema, rawTextSchema } from '../shapes'
 import { adjustmentMade } from './events/adjustment.made'
 import { applianceOutcomeSet } from './events/appliance.outcome-set'
+import { codeShown } from './events/code.shown'
+import { complaintNoted } from './events/complaint.noted'
 import { defectFound } from './events/defect.found'
 import { defectMended } from './events/defect.mended'
 import { gateOverridden } from './events/gate.overridden'
@@ -12,6 +14,7 @@ import { instrumentZeroed } from './events/instrument.zeroed'
 import { instrumentsChosen } from './events/instruments.chosen'
 import { itemDisturbed } from './events/item.disturbed'
 import { itemRefitted } from './events/item.refitted'
+import { jobGrown } from './events/job.grown'
 import { liveTestAllowed } from './events/live-test.allowed'
 import { looseEndClosed } from './events/loose-end.closed'
 import { looseEndOpened } from './events/loose-end.opened'
@@ -21,6 +24,9 @@ import { partFitted } from './events/part.fitted'
 import { photoTaken } from './events/photo.taken'
 import { readingCorrected } from './events/reading.corrected'
 import { readingTaken } from './events/reading.taken'
+import { runEnded } from './events/run.ended'
+import { runRead } from './events/run.read'
+import { runStarted } from './events/run.started'
 import { signatureGiven } from './events/signature.given'
 import { specialRead } from './events/special.read'
 import { startTried } from './events/start.tried'
@@ -43,6 +49,9 @@ const registry = <const R extends { readonly [T in keyof R]: { readonly type: T 
 /** Every type of event, one file each. Parsing, the role table, the checks of device and server, and the words that must exist derive from it. */
 const SPECS = registry({
   'visit.started': visitStarted,
+  'job.grown': jobGrown,
+  'complaint.noted': complaintNoted,
+  'code.shown': codeShown,
   'instruments.chosen': instrumentsChosen,
   'instrument.zeroed': instrumentZeroed,
   'instrument.allowed': instrumentAllowed,
@@ -60,6 +69,9 @@ const SPECS = registry({
   'timer.started': timerStarted,
   'timer.ended': timerEnded,
   'start.tried': startTried,
+  'run.started': runStarted,
+  'run.read': runRead,
+  'run.ended': runEnded,
   'live-test.allowed': liveTestAllowed,
   'item.disturbed': itemDisturbed,
   'item.refitted': itemRefitted,

@@ -63,7 +63,8 @@ describe('in the log', () => {
   })
   const facts = {
     appliances: testContext.appliances,
-    sheets: {},
+    knowsStep: () => false,
+    practice: testContext.practice,
     planned: { jobKind: '', practice: { id: '', version: 1 } },
     knowsInstrument: () => true,
   }

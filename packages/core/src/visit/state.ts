@@ -1,6 +1,6 @@
 import type { Instance, MeasurandId, Reading, Special, Station } from '../measure'
 import type { DefectClass } from '../practice'
-import type { DisturbedKind, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
+import type { DisturbedKind, Growth, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
 import type { Verdict } from './verdict'
 import type { Explanation } from '../explain'
 import type { Breach, Oddity } from './kit'
@@ -44,6 +44,8 @@ export interface JudgedReading {
   readonly standardUncertainty: number | null
   readonly origin: Reading['origin']
   readonly settled: Reading['settled']
+  /** Read with covers off or the combustion door open. */
+  readonly caseOpen: boolean
   readonly takenAt: string
   readonly entered: Reading['entered'] | null
   readonly instrumentId: string | null
@@ -76,7 +78,11 @@ interface SpecialSeen {
 export interface FoundAndLeft {
   readonly key: string
   readonly asFound: JudgedReading | null
+  /** After cleaning, repair or part and before any screw; only where a screw was turned then. */
+  readonly afterWork: JudgedReading | null
   readonly asLeft: JudgedReading | null
+  /** As found is not from before the work but from the first run after the repair of a burner that was dead. */
+  readonly firstRun: boolean
   /** `unchanged`: nothing was touched; `not-measured-again`: something was, and no settled reading followed. */
   readonly status: 'unchanged' | 'measured-again' | 'not-measured-again'
 }
@@ -87,6 +93,7 @@ export interface LooseEnd {
   readonly kind: LooseEndKind
   readonly label: string
   readonly restore: string | null
+  readonly photoId: string | null
   readonly applianceId: string | null
   readonly openedAt: string
   readonly openedBy: string
@@ -122,6 +129,21 @@ export interface Symptom {
   readonly index: number
 }
 
+/** One of several set-ups that are compared, read minute by minute. */
+export interface Run {
+  readonly id: string
+  readonly applianceId: string | null
+  readonly name: string
+  readonly firingStateId: string | null
+  /** A burner part was removed or added for it. */
+  readonly alters: boolean
+  readonly consents: readonly ('maker' | 'authority' | 'customer')[]
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly by: string
+  readonly rows: readonly { readonly at: string; readonly figures: Readonly<Partial<Record<MeasurandId, number>>> }[]
+}
+
 /** One clock of a step. */
 export interface Timer {
   readonly timer: TimerId
@@ -135,12 +157,43 @@ export interface Timer {
 
 export interface Start {
   readonly applianceId: string | null
+  readonly gas: 'on' | 'shut' | 'fan-only'
   readonly lit: boolean
+  /** The spark or the fan, where that was tried. */
+  readonly seen: boolean | null
+  /** The control's own tries in this one start. */
+  readonly tries: number
   readonly ignition: string | null
+  /** What was off, bridged or open meanwhile. */
+  readonly stood: readonly { readonly how: 'off' | 'bridged' | 'open'; readonly what: string }[]
   readonly configuration: string | null
   readonly at: string
   readonly by: string
   readonly index: number
+}
+
+/** What was seen of one thing, where and how large if that was said. */
+interface Answer {
+  readonly answer: string
+  readonly detail: string | null
+  /** Answered in one go with others that were as listed. */
+  readonly together?: true
+  readonly at: string
+  readonly by: string
+}
+
+/** What was said of a fault and its circumstances. */
+export interface Complaint {
+  readonly applianceId: string | null
+  readonly text: string | null
+  readonly toldBy: string | null
+  readonly since: string | null
+  readonly service: 'heating' | 'hot-water' | 'both' | 'none' | null
+  readonly weather: 'calm' | 'wind' | 'rain' | 'frost' | null
+  readonly often: 'always' | 'daily' | 'weekly' | 'once' | null
+  readonly changed: string | null
+  readonly at: string
+  readonly by: string
 }
 
 export interface StepMark {
@@ -170,8 +223,14 @@ export interface InstrumentSet {
 
 export interface ApplianceState {
   readonly applianceId: string
+  /** What the job has become here beside its kind, in that order. */
+  readonly grown: readonly { readonly work: Growth; readonly reason: string; readonly at: string; readonly by: string }[]
+  /** Where in the log the repair of a dead burner was finished: what it does from there on is its first run. */
+  readonly repairedIndex: number | null
   readonly steps: Readonly<Record<string, StepMark>>
-  readonly observations: Readonly<Record<string, { readonly answer: string; readonly at: string; readonly by: string }>>
+  readonly observations: Readonly<Record<string, Answer>>
+  /** Every answer that was another than the one before, in the order of the log: found with a bang, left smooth. */
+  readonly answered: readonly (Answer & { readonly id: string })[]
   readonly readings: readonly JudgedReading[]
   readonly foundAndLeft: readonly FoundAndLeft[]
   /** What showed no number, in the order of the log. */
@@ -214,7 +273,18 @@ export interface VisitState {
   readonly looseEnds: readonly LooseEnd[]
   /** What each person measures with in this visit, by their id. */
   readonly instrumentSets: Readonly<Record<string, InstrumentSet>>
-  readonly zeroed: readonly { readonly instrumentId: string; readonly place: string; readonly at: string; readonly index: number }[]
+  readonly zeroed: readonly {
+    readonly instrumentId: string
+    readonly place: string
+    /** Where a pressure port was zeroed; null in logs from before it was named. */
+    readonly connection: string | null
+    /** The gas cells without the draught port. */
+    readonly gasOnly: boolean
+    readonly at: string
+    readonly index: number
+  }[]
+  /** Where the pressure ports of instruments hung when they were read: each change, in the order of the log. */
+  readonly hoses: readonly { readonly instrumentId: string; readonly connection: string; readonly index: number }[]
   /** Instruments out of calibration that somebody answers for. */
   readonly allowed: readonly { readonly instrumentId: string; readonly reason: string; readonly at: string; readonly by: string }[]
   readonly responses: readonly { readonly instrumentId: string; readonly how: string; readonly index: number }[]
@@ -260,9 +330,15 @@ export interface VisitState {
   readonly unconfirmed: readonly string[]
   readonly disturbed: readonly Disturbed[]
   readonly symptoms: readonly Symptom[]
+  /** Set-ups that are compared. */
+  readonly runs: readonly Run[]
   /** The newest of each clock and step, in the order in which they were started. */
   readonly timers: readonly Timer[]
   readonly starts: readonly Start[]
+  /** What was complained of; the newest last. */
+  readonly complaints: readonly Complaint[]
+  /** Codes on the display, as they stood there. */
+  readonly codes: readonly { readonly code: string; readonly applianceId: string | null; readonly at: string; readonly by: string }[]
   readonly signatures: readonly {
     readonly by: 'customer' | 'technician'
     readonly outcome: string

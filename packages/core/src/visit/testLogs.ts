@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { testCard } from '../appliance/testCard'
 import { takeReading } from '../measure'
+import { GROWTHS } from '../procedure'
 import { EVENT_TYPES, type EventType, type StoredEvent, type VisitEvent } from './registry'
 import { ANALYSER, APPLIANCE, analyser, gauge, GAUGE, testId, VISIT } from './testVisit'
 
@@ -69,6 +70,7 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
     { observationId: 'smell-of-gas', answer: 'none' },
     { observationId: 'smell-of-gas', answer: 'present' },
     { observationId: 'item.burner', answer: 'cleaned' },
+    { observationId: 'ventilation', answer: 'clear', together: true as const },
     { observationId: 'condition', answer: 'sound' },
   ),
   'state.commanded': fc.record({ firingStateId: states }),
@@ -95,7 +97,16 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
   }),
   'timer.started': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const), seconds: fc.constant(600) }),
   'timer.ended': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const) }),
-  'start.tried': fc.record({ lit: fc.boolean() }),
+  'start.tried': fc.oneof(
+    fc.record({ lit: fc.boolean() }),
+    fc.record({ lit: fc.constant(false), gas: fc.constantFrom('shut', 'fan-only') }),
+  ),
+  'run.started': fc.record({ runId: items, name: fc.constant('case on'), alters: fc.constant(false), consents: fc.constant([]) }),
+  'run.read': fc.record({ runId: items, figures: fc.constant([{ measurandId: 'co.flue' as const, valueSi: 60e-6 }]) }),
+  'run.ended': fc.record({ runId: items }),
+  'job.grown': fc.record({ work: fc.constantFrom(...GROWTHS), reason }),
+  'complaint.noted': fc.record({ text: fc.constant('no hot water'), service: fc.constantFrom('heating', 'hot-water') }),
+  'code.shown': fc.record({ code: fc.constantFrom('F28', 'E 9') }),
   'live-test.allowed': fc.record({ looseEndId: items, test: fc.constant('volts at the valve') }),
   'item.disturbed': fc.record({ itemId: items, kind: fc.constant('lead' as const), label: fc.constant('Lead to the rod') }),
   'item.refitted': fc.record({ itemId: items, check: fc.constantFrom('tug' as const, 'by-eye' as never) }),

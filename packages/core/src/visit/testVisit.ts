@@ -50,6 +50,7 @@ export const gauge: Instrument = {
 }
 
 export const testContext: VisitContext = {
+  jobKind: 'annual-service',
   appliances: [{ id: APPLIANCE, name: 'Test', card: testCard, facts: { gas: 'natural-gas-h', altitudeM: 100 }, lastVisit: {} }],
   practice: SHIPPED_PRACTICES[0]!,
   instruments: [analyser, gauge],

@@ -1,5 +1,6 @@
 import { type Card, type CardInput, cardSchema, type GasId, printedLimit } from '@lucerna/core/appliance'
 import { presetGas } from '@lucerna/core/gas'
+import type { Instance } from '@lucerna/core/measure'
 import { toSi } from '@lucerna/core/units'
 
 /** How the demo's cards are written down: short rows, each with the page it stands on. */
@@ -13,6 +14,24 @@ const round = (w: number, to: number) => Math.round(w / to) * to
 /** Rows of one document. */
 export function book(doc: string) {
   const at = (page: string | number) => ({ doc, page: String(page) })
+  /** Temperature in °C against kilohms, or any two columns in their printed units. */
+  const thermistor = (
+    page: string | number,
+    title: string,
+    rows: [number, number][],
+    units: ['°C' | '°F', 'kΩ' | 'Ω'] = ['°C', 'kΩ'],
+  ): NonNullable<CardInput['tables']>[number] => ({
+    id: title.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
+    use: 'thermistor',
+    title,
+    tolerance: 0.05,
+    columns: [
+      { id: 'temperature', label: 'Temperature', quantity: 'temperature', unit: units[0] },
+      { id: 'resistance', label: 'Resistance', quantity: 'resistance', unit: units[1] },
+    ],
+    rows,
+    source: at(page),
+  })
   return {
     at,
     limit: (
@@ -116,23 +135,12 @@ export function book(doc: string) {
       source: at(page),
     }),
     code: (code: string, meaning: string, page: string | number, ...causes: string[]) => ({ code, meaning, page: String(page), causes }),
-    /** Temperature in °C against kilohms, or any two columns in their printed units. */
-    thermistor: (
-      page: string | number,
-      title: string,
-      rows: [number, number][],
-      units: ['°C' | '°F', 'kΩ' | 'Ω'] = ['°C', 'kΩ'],
-    ): NonNullable<CardInput['tables']>[number] => ({
-      id: title.toLowerCase().replace(/[^a-z0-9]+/g, '-'),
-      use: 'thermistor',
-      title,
-      columns: [
-        { id: 'temperature', label: 'Temperature', quantity: 'temperature', unit: units[0] },
-        { id: 'resistance', label: 'Resistance', quantity: 'resistance', unit: units[1] },
-      ],
-      rows,
-      source: at(page),
+    /** The same of certain sensors. */
+    sensors: (of: Instance[], page: string | number, title: string, rows: [number, number][]) => ({
+      ...thermistor(page, title, rows),
+      sensors: of,
     }),
+    thermistor,
   }
 }
 

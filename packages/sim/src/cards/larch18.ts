@@ -36,7 +36,7 @@ export const larch18: Card = write({
   ],
   supply: [b.supply('natural-gas-h', 30, 'mbar', 14)],
   tables: [
-    b.thermistor(24, 'Flow sensor', [
+    b.sensors(['flow-sensor'], 24, 'Flow sensor', [
       [20, 12.5],
       [40, 5.3],
       [60, 2.49],

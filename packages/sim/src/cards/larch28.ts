@@ -60,14 +60,14 @@ export const larch28: Card = write({
       ],
       source: b.at(29),
     },
-    b.thermistor(38, 'Flow and return sensors', [
+    b.sensors(['flow-sensor', 'return-sensor'], 38, 'Flow and return sensors', [
       [0, 32.7],
       [25, 10],
       [50, 3.6],
       [75, 1.48],
       [90, 0.92],
     ]),
-    b.thermistor(39, 'Hot-water sensor', [
+    b.sensors(['hot-water-sensor'], 39, 'Hot-water sensor', [
       [10, 19.9],
       [40, 5.32],
       [60, 2.49],

@@ -3,7 +3,7 @@ import { BY_EYE, channelFor, type Instrument, MEASURANDS, type Reading, takeRead
 import type { Practice } from '@lucerna/core/practice'
 import { type JobKind, LOOSE_END_KINDS, type LooseEndKind, type Need, type Step } from '@lucerna/core/procedure'
 import { fromSi } from '@lucerna/core/units'
-import type { EventType, VisitEvent } from '@lucerna/core/visit'
+import { connectionOf, type EventType, type VisitEvent } from '@lucerna/core/visit'
 
 /** A sheet and everything that somebody who works through it has at hand. */
 export interface SheetToPlay {
@@ -64,6 +64,8 @@ export function playSheet(sheet: SheetToPlay): Played {
     return id
   }
   const held = (kind: Instrument['kind']) => instruments.find((i) => i.kind === kind)
+  /** Where the hose of each gauge hangs. */
+  const hangsAt = new Map<string, string>()
   const open = new Map<string, { id: string; kind: LooseEndKind }>()
 
   const read = (step: Step): void => {
@@ -89,6 +91,18 @@ export function playSheet(sheet: SheetToPlay): Played {
         }),
       ]
     })
+    for (const r of readings) {
+      const port = MEASURANDS[r.measurandId].zero === 'at-connection' && MEASURANDS[r.measurandId].channel === 'pressure'
+      const at = connectionOf(r)
+      if (!port || !r.source.instrumentId || hangsAt.get(r.source.instrumentId) === at) continue
+      hangsAt.set(r.source.instrumentId, at)
+      const { stationId, sectionId } = r
+      add(
+        'instrument.zeroed',
+        { instrumentId: r.source.instrumentId, place: 'at-connection', stationId, ...(sectionId && { sectionId }) },
+        step.id,
+      )
+    }
     if (readings.length > 0) add('reading.taken', { readings }, step.id)
   }
   const close = (keys: readonly string[], stepId: string): void => {
@@ -114,8 +128,7 @@ export function playSheet(sheet: SheetToPlay): Played {
   for (const step of sheet.steps) {
     for (const kind of step.zeroes) {
       const instrument = held(kind)
-      if (instrument)
-        add('instrument.zeroed', { instrumentId: instrument.id, place: kind === 'manometer' ? 'at-connection' : 'clean-air' }, step.id)
+      if (instrument) add('instrument.zeroed', { instrumentId: instrument.id, place: 'clean-air' }, step.id)
     }
     const analyser = held('analyser')
     if (step.zeroes.includes('analyser') && analyser)

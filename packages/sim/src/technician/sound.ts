@@ -23,7 +23,6 @@ const USUAL: Partial<Record<Need['measurandId'], number>> = {
   'pressure.letByRise': 0,
   'pressure.tightnessFall': 0,
   'pressure.ignitionDip': 60,
-  'pressure.outletShut': 10,
   'pressure.water': 150_000,
   'pressure.expansionVessel': 90_000,
   'o2.intake': 0.2095,
@@ -41,6 +40,10 @@ const USUAL: Partial<Record<Need['measurandId'], number>> = {
   'time.flameLoss': 1,
   'time.postPurge': 30,
   'flame.current': 8e-6,
+  'temperature.limitCutOut': 355,
+  'temperature.sensorMeasured': 298.15,
+  'thermistor.resistance': 10_000,
+  'motor.current': 0.6,
 }
 /** Long enough that the stopwatch's own doubt does not matter. */
 const CLOCKED_S = 240
@@ -74,6 +77,9 @@ export function soundValues(card: Card, facts: InstalledFacts, practice: Practic
   const valueOf = (need: Pick<Need, 'measurandId' | 'stationId' | 'firingStateId' | 'sectionId'>): number => {
     const at = { firingStateId: need.firingStateId, stationId: 'flue' as const }
     switch (need.measurandId) {
+      // Whatever the card tolerates: a sound valve that is shut has nothing behind it.
+      case 'pressure.outletShut':
+        return 0
       case 'co2.flue':
       case 'o2.flue': {
         const co2 = band({ ...at, measurandId: 'co2.flue' })

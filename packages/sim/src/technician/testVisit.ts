@@ -22,6 +22,7 @@ export function played(card: Card, practice: Practice, jobKind: JobKind, steps: 
   const facts = testFacts(card)
   const instruments = testKit()
   const context: VisitContext = {
+    jobKind,
     appliances: [{ id: TEST_APPLIANCE, name: card.model, card, facts, lastVisit: {} }],
     practice,
     instruments,

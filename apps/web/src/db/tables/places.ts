@@ -356,3 +356,40 @@ export const importRow = pgTable(
     ownFirmOnly(),
   ],
 )
+
+/** One figure copied from an old paper, SI. */
+export interface CopiedFigure {
+  readonly measurandId: string
+  readonly stationId: string
+  readonly firingStateId: string
+  readonly valueSi: number
+  /** As it stands on the paper. */
+  readonly text: string
+}
+
+/** What a sticker, slip or report of before says: copied by hand, and marked as copied wherever it is told. */
+export const oldPaper = pgTable(
+  'old_paper',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    applianceId: uuid('appliance_id').notNull(),
+    kind: text('kind', { enum: ['sticker', 'slip', 'report', 'other'] }).notNull(),
+    /** The day that it says. */
+    doneOn: date('done_on', { mode: 'string' }).notNull(),
+    who: text('who'),
+    words: text('words'),
+    figures: jsonb('figures').$type<readonly CopiedFigure[]>().notNull().default([]),
+    photoId: uuid('photo_id'),
+    createdAt: stamp('created_at').notNull(),
+    createdBy: text('created_by')
+      .notNull()
+      .references(() => user.id),
+    deletedAt: stamp('deleted_at'),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.applianceId], foreignColumns: [appliance.firmId, appliance.id] }),
+    index('old_paper_appliance').on(t.applianceId, t.doneOn),
+    ownFirmOnly(),
+  ],
+)

@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation'
 import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
 import { Frame } from '@/features/frame'
+import { Provisional } from '@/ui/Provisional'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/documents'
 import { DocumentEditor } from './DocumentEditor'
@@ -59,6 +60,7 @@ export async function DocumentPage({
               </Link>
             )}
           </div>
+          {document.provisional === true && <Provisional why />}
           {document.version < newest && (
             <p className="mb-4 flex items-center gap-2 text-warning">
               <WarningSign size={18} /> {t('doc.older', { newest })}

@@ -33,6 +33,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
   {
     id: 'head',
     fields: [
+      { key: 'provisional', label: 'provisional', kind: 'check' },
       { key: 'maker', label: 'maker', kind: 'text' },
       { key: 'model', label: 'model', kind: 'text' },
       { key: 'variant', label: 'variant', kind: 'may-text' },
@@ -44,6 +45,13 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       { key: 'applianceType', label: 'appliance-type', kind: 'select', options: pick('appliance-type', APPLIANCE_TYPES) },
       { key: 'flueType', label: 'flue-type', kind: 'select', options: pick('flue', FLUE_TYPES) },
       { key: 'condensing', label: 'condensing', kind: 'check' },
+      {
+        key: 'setOrder',
+        label: 'method.set-order',
+        kind: 'select',
+        nullable: true,
+        options: pick('method.set-order', ['max-first', 'min-first']),
+      },
       { key: 'probe', label: 'probe', kind: 'long', wide: true },
       { key: 'probeSource.doc', label: 'doc', kind: 'text' },
       { key: 'probeSource.page', label: 'page', kind: 'text' },
@@ -155,6 +163,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       firingStateId: textOf(rowsOf(d, 'firingStates').at(-1)?.id),
       when: [],
       hard: false,
+      method: null,
       printed: { unit: 'mbar' },
       source: sourceOf(d),
     }),
@@ -179,6 +188,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       { key: 'printed.max', label: 'max', kind: 'number', optional: true },
       { key: 'printed.goal', label: 'goal', kind: 'number', optional: true },
       { key: 'hard', label: 'hard', kind: 'check' },
+      { key: 'method', label: 'method', kind: 'may-text', wide: true },
       ...SOURCE,
       { key: 'when', label: 'when', kind: 'rows', fields: CONDITION, blank: {}, wide: true },
     ],

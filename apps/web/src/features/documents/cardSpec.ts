@@ -1,6 +1,6 @@
 import { ADJUSTER_FUNCTIONS, ADJUSTER_UNITS, CLOCKWISE, TABLE_USES, VISIT_STAGES } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
-import { STATIONS } from '@lucerna/core/measure'
+import { STATIONS, instancesOf } from '@lucerna/core/measure'
 import { fromSi, QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { unitSymbol } from '@/ui/figures'
 import { t } from '@/messages/documents'
@@ -41,6 +41,9 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       use: 'other',
       title: '',
       when: {},
+      firingStateId: null,
+      sensors: [],
+      tolerance: null,
       columns: [
         { id: 'a', label: '', quantity: 'temperature', unit: '°C' },
         { id: 'b', label: '', quantity: 'resistance', unit: 'kΩ' },
@@ -59,6 +62,15 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       ID,
       { key: 'title', label: 'title', kind: 'text' },
       { key: 'use', label: 'table-use', kind: 'select', options: pick('table-use', TABLE_USES) },
+      { key: 'firingStateId', label: 'table-state', kind: 'select', nullable: true, options: states },
+      {
+        key: 'sensors',
+        label: 'sensors',
+        kind: 'several',
+        options: pick('instance', instancesOf('thermistor.resistance')),
+        when: (r) => r.use === 'thermistor',
+      },
+      { key: 'tolerance', label: 'table-tolerance', kind: 'number', optional: true, when: (r) => r.use === 'thermistor' },
       ...SOURCE,
       {
         key: 'columns',
@@ -129,12 +141,13 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
   {
     id: 'testPoints',
     list: 'testPoints',
-    blank: (d) => ({ stationId: 'inlet', label: '', how: '', closes: '', sectionId: null, source: sourceOf(d) }),
+    blank: (d) => ({ stationId: 'inlet', label: '', how: '', closes: '', port: null, sectionId: null, source: sourceOf(d) }),
     summary: (r) => joined(r.label, wordsFor(`station.${textOf(r.stationId)}`), page(r)),
     fields: [
       { key: 'stationId', label: 'station', kind: 'select', options: pick('station', STATIONS) },
       LABEL,
       { key: 'sectionId', label: 'section', kind: 'select', nullable: true, options: sections },
+      { key: 'port', label: 'port', kind: 'select', nullable: true, options: pick('port', ['plus', 'minus']) },
       { key: 'how', label: 'opens', kind: 'long', wide: true },
       { key: 'closes', label: 'closes', kind: 'long', wide: true },
       ...SOURCE,
@@ -201,13 +214,14 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
   {
     id: 'serviceList',
     list: 'serviceList',
-    blank: (d) => ({ id: '', label: '', renewAlways: false, gap: null, source: sourceOf(d) }),
+    blank: (d) => ({ id: '', label: '', renewAlways: false, gap: null, method: null, source: sourceOf(d) }),
     summary: (r) => joined(r.label, r.renewAlways ? t('doc.renew-always') : '', r.gap, page(r)),
     fields: [
       ID,
       LABEL,
       { key: 'renewAlways', label: 'renew-always', kind: 'check' },
       { key: 'gap', label: 'gap', kind: 'may-text' },
+      { key: 'method', label: 'method', kind: 'may-text', wide: true },
       ...SOURCE,
     ],
   },

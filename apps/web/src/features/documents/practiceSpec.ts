@@ -1,7 +1,7 @@
 import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, MEASURAND_IDS, MEASURANDS, shownAs, STATIONS } from '@lucerna/core/measure'
-import { DEFECT_CLASSES } from '@lucerna/core/practice'
+import { DEFECT_CLASSES, METHOD_IDS, METHODS } from '@lucerna/core/practice'
 import { bandText, inUnit, unitText } from '@/ui/figures'
 import { t } from '@/messages/documents'
 import { wordsFor } from '@/ui/words'
@@ -88,9 +88,34 @@ export const PRACTICE_SECTIONS: readonly SectionSpec[] = [
         options: options('never-fitted', ['finding', 'record']),
       },
       { key: 'neverFitted.source', label: 'source', kind: 'text', optional: true },
+      {
+        key: 'outletShut.mode',
+        label: 'outlet-shut',
+        kind: 'select',
+        optional: true,
+        options: options('outlet-shut', ['explain', 'tolerate']),
+      },
+      { key: 'outletShut.source', label: 'source', kind: 'text', optional: true },
+      { key: 'startsAfterOpening.extra', label: 'starts-after-opening', kind: 'number', optional: true },
+      { key: 'startsAfterOpening.source', label: 'source', kind: 'text', optional: true },
+      {
+        key: 'answersTogether.mode',
+        label: 'answers-together',
+        kind: 'select',
+        optional: true,
+        options: options('answers-together', ['together', 'safeties-alone', 'one-by-one']),
+      },
+      { key: 'answersTogether.source', label: 'source', kind: 'text', optional: true },
       { key: 'caseSweepMaxPpm.value', label: 'case-sweep', kind: 'number' },
       { key: 'caseSweepMaxPpm.source', label: 'source', kind: 'text' },
     ],
+  },
+  {
+    id: 'methods',
+    fields: METHOD_IDS.flatMap((id): FieldSpec[] => [
+      { key: `methods.${id}.mode`, label: `method.${id}`, kind: 'select', optional: true, options: options(`method.${id}`, METHODS[id]) },
+      { key: `methods.${id}.source`, label: 'source', kind: 'text', optional: true },
+    ]),
   },
   {
     id: 'limits',

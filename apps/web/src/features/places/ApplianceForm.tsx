@@ -2,11 +2,13 @@
 
 import type { Card } from '@lucerna/core/appliance'
 import { Plus, Trash2 } from 'lucide-react'
+import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useFieldArray, useForm, useWatch } from 'react-hook-form'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS } from '@/ui/quantityText'
+import { Provisional } from '@/ui/Provisional'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
@@ -32,7 +34,7 @@ interface Draft {
   remark: string
 }
 
-type CardChoice = Pick<Card, 'id' | 'version' | 'maker' | 'model' | 'variant' | 'burnerKind' | 'ratings' | 'safeties'>
+type CardChoice = Pick<Card, 'id' | 'version' | 'provisional' | 'maker' | 'model' | 'variant' | 'burnerKind' | 'ratings' | 'safeties'>
 
 const label = (field: string) => wordsFor(`unit.${field}`)
 const cardKey = (id: string, version: number) => `${id}@${version}`
@@ -53,6 +55,7 @@ export function ApplianceForm({
   units,
   cards,
   supplies,
+  mayMakeCard = false,
 }: {
   readonly id: string | null
   readonly siteId: string
@@ -60,6 +63,8 @@ export function ApplianceForm({
   readonly first: ApplianceFields
   readonly units: Units
   readonly cards: readonly CardChoice[]
+  /** Whether the person may make a card from the data plate. */
+  readonly mayMakeCard?: boolean
   readonly supplies: readonly { readonly id: string; readonly gas: string; readonly label: string }[]
 }) {
   const router = useRouter()
@@ -150,6 +155,12 @@ export function ApplianceForm({
             ))}
           </select>
           {chosen && <p className="text-sm quiet">{t(`burner.${chosen.burnerKind}`)}</p>}
+          {chosen?.provisional && <Provisional why />}
+          {mayMakeCard && (
+            <Link href={`/sites/${siteId}/plate`} className="inline-flex min-h-11 items-center text-sm text-primary hover:underline">
+              {t('plate.make')}
+            </Link>
+          )}
         </Field>
         <Field id="supplyId" label={label('supplyId')} error={problems.supplyId}>
           <select {...described('supplyId', problems.supplyId)} {...register('supplyId')} className="select w-full">

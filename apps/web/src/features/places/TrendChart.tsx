@@ -21,7 +21,7 @@ export function TrendChart({
   label,
 }: {
   readonly measurandId: MeasurandId
-  readonly points: readonly { readonly at: string; readonly valueSi: number }[]
+  readonly points: readonly { readonly at: string; readonly valueSi: number; readonly copied?: true }[]
   readonly min: number | undefined
   readonly max: number | undefined
   readonly units: Units
@@ -65,6 +65,8 @@ export function TrendChart({
               data: points.map((p) => write(p.valueSi)),
               borderColor: colours.bead,
               backgroundColor: colours.bead,
+              // Copied from paper: a hollow point.
+              pointBackgroundColor: points.map((p) => (p.copied ? 'transparent' : colours.bead)),
               pointRadius: 5,
               borderWidth: 2,
               tension: 0,

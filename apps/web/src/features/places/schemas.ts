@@ -1,4 +1,5 @@
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
+import { MEASURAND_IDS, stationSchema } from '@lucerna/core/measure'
 import { FITTINGS, PIPE_MATERIALS, PIPE_SIZES } from '@lucerna/core/supply'
 import { z } from 'zod'
 import { timeZoneSchema } from '@/ui/timeZone'
@@ -100,6 +101,31 @@ const safetyRowSchema = z.strictObject({
   setting: mayLine(60),
 })
 export type SafetyRow = z.output<typeof safetyRowSchema>
+
+export const PAPER_KINDS = ['sticker', 'slip', 'report', 'other'] as const
+
+/** An old paper of an appliance: what it says and when, with any figures on it. */
+export const paperSchema = z
+  .strictObject({
+    kind: z.enum(PAPER_KINDS, 'field.choose'),
+    doneOn: pastDay,
+    who: mayLine(120),
+    words: mayLine(2000),
+    figures: z
+      .array(
+        z.strictObject({
+          measurandId: z.enum(MEASURAND_IDS, 'field.choose'),
+          stationId: stationSchema,
+          firingStateId: z.string().min(1, 'field.choose').max(60),
+          valueSi: z.number('field.number'),
+          text: line(60),
+        }),
+      )
+      .max(30, 'field.too-many'),
+    photoId: z.uuid().nullable(),
+  })
+  .refine((p) => p.words !== null || p.figures.length > 0 || p.photoId !== null, { path: ['words'], message: 'field.nothing-copied' })
+export type PaperFields = z.output<typeof paperSchema>
 
 export const applianceSchema = z.strictObject({
   supplyId: z.uuid('field.choose'),

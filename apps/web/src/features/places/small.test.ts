@@ -37,15 +37,36 @@ describe('histories', () => {
     value('v1', 2021, 'forgotten.measurand', 1),
   ]
   test('only figures left twice, oldest first; what the registry no longer knows is left out', () => {
-    const [one, ...rest] = historiesOf({ card, values: [...values].reverse() })
+    const [one, ...rest] = historiesOf({ card, papers: [], values: [...values].reverse() })
     expect(rest).toEqual([])
     expect(one).toMatchObject({ measurandId: 'co2.flue', min: 0.087, max: 0.092 })
     expect(one!.values.map((v) => v.at.slice(0, 4))).toEqual(['2020', '2021', '2022', '2023', '2024'])
     expect(trendOf(one!, 'metric').said).toMatch(/over 5 visits, from 9\.0% to 9\.3%/)
   })
+  test('figures of old papers join them by their day, marked as copied; one reading and one paper make a history', () => {
+    const paper = (doneOn: string, valueSi: number, measurandId = 'co.flue') => ({
+      id: doneOn,
+      kind: 'sticker' as const,
+      doneOn,
+      who: null,
+      words: null,
+      photoId: null,
+      copiedBy: 'Tobias Achterberg',
+      figures: [{ measurandId, stationId: 'flue', firingStateId: 'max', valueSi, text: '' }],
+    })
+    const papers = [paper('2016-05-02', 60e-6), paper('2012-05-02', 55e-6, 'forgotten.measurand')]
+    const co = historiesOf({ card, papers, values }).find((h) => h.measurandId === 'co.flue')!
+    expect(co.values.map((v) => [v.at.slice(0, 4), v.copied ?? false])).toEqual([
+      ['2016', true],
+      ['2020', false],
+    ])
+    // The bracket is the newest visit's, not the paper's.
+    expect(co.max).toBe(0.092)
+    expect(trendOf(co, 'metric').copied).toBe(1)
+  })
   test('what is normal, and that the last time was not', () => {
-    expect(normalsOf(historiesOf({ card, values }))).toMatchObject([{ normal: { verdict: 'higher', count: 5 }, perYear: null }])
-    expect(normalsOf(historiesOf({ card, values: values.slice(0, 3) }))).toEqual([])
+    expect(normalsOf(historiesOf({ card, papers: [], values }))).toMatchObject([{ normal: { verdict: 'higher', count: 5 }, perYear: null }])
+    expect(normalsOf(historiesOf({ card, papers: [], values: values.slice(0, 3) }))).toEqual([])
   })
 })
 

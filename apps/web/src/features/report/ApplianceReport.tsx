@@ -6,6 +6,8 @@ import { specialText } from '@/ui/specialText'
 import { timeAt } from '@/ui/dates'
 import { bandText, figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
+import { Provisional } from '@/ui/Provisional'
+import { startResult } from '@/ui/startResult'
 import { turnsText } from '@/ui/turns'
 import { t } from '@/messages/all'
 import { hasWords, wordsFor } from '@/ui/words'
@@ -16,6 +18,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
   const good = a.outcome === 'in-normal-service'
   // What was measured or has a limit stands in the table; the rest of what was worked out follows, a column for each rate.
   const main = a.lines.filter((l) => !l.computed || l.because !== 'no-band')
+  const together = a.observations.filter((o) => o.together).length
   const rest = a.lines.filter((l) => !main.includes(l))
   const groups = [...new Set(main.map((l) => l.stationId))]
   const rate = (id: string) =>
@@ -41,6 +44,8 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
       </div>
       {a.outcomeReason && <p>{a.outcomeReason}</p>}
       <p className="text-sm quiet">{t('report.card', { doc: a.card.document, version: a.card.version })}</p>
+      {a.card.provisional && <Provisional why />}
+      <Fault appliance={a} timeZone={model.timeZone} />
       <div className="mt-3">
         <table className="w-full border-collapse">
           <thead>
@@ -79,15 +84,16 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         items={a.observations.map((o) => (
           <>
             {askText(o)}:{' '}
-            {isGoodAnswer(o.id, o.answer) ? (
-              (o.said ?? wordsFor(`answer.${o.answer}`))
-            ) : (
-              <strong>{o.said ?? wordsFor(`answer.${o.answer}`)}</strong>
-            )}
+            {o.before.length > 0 &&
+              t('report.before', {
+                answers: o.before.map((b) => `${answered(b)} (${timeAt(b.at, model.timeZone)})`).join(', '),
+              })}{' '}
+            {isGoodAnswer(o.id, o.answer) ? answered(o) : <strong>{answered(o)}</strong>}
           </>
         ))}
         inline
       />
+      {together > 0 && <p className="mt-1 text-xs quiet">{t('report.together', { count: together, of: a.observations.length })}</p>}
       <List
         title={t('report.specials')}
         items={a.specials.map((s) => (
@@ -104,11 +110,46 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         ))}
       />
       <List
+        title={t('report.runs')}
+        items={a.runs.map((r) => (
+          <>
+            <b>{r.name}</b>
+            {r.rate && `, ${r.rate.toLowerCase()}`}
+            {r.consents.length > 0 &&
+              ` · ${t('report.run-consents', { who: r.consents.map((c) => wordsFor(`runs.consent.${c}`)).join(', ') })}`}
+            {r.rows.map((row) => (
+              <span key={row.at} className="block text-sm">
+                {timeAt(row.at, model.timeZone)}:{' '}
+                {Object.entries(row.figures)
+                  .map(
+                    ([id, value]) =>
+                      `${wordsFor(`short.${id}`)} ${figure(id as MeasurandId, value, model.practice.units)} ${unitText(id as MeasurandId, model.practice.units)}`,
+                  )
+                  .join(' · ')}
+              </span>
+            ))}
+          </>
+        ))}
+      />
+      <List
+        title={t('report.starts')}
+        items={a.starts.map((s) => (
+          <>
+            {timeAt(s.at, model.timeZone)} · {wordsFor(`start.gas.${s.gas}`)} · {wordsFor(startResult(s))}
+            {s.tries > 1 && ` · ${t('start.row-tries', { count: s.tries })}`}
+            {s.stood.map((x) => ` · ${wordsFor(`start.stood.${x.how}`)}: ${x.what}`).join('')}
+            {s.configuration && ` · ${s.configuration}`}
+          </>
+        ))}
+      />
+      <List
         title={t('report.adjusted')}
         empty={t('report.not-adjusted')}
         items={a.adjustments.map((x) => (
           <>
-            {x.label}: {wordsFor(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
+            {x.label}
+            {x.rate && `, ${x.rate.toLowerCase()}`}:{' '}
+            {wordsFor(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
             <span className="quiet">
               ({x.by}, {timeAt(x.at, model.timeZone)})
             </span>
@@ -128,6 +169,62 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
     </section>
   )
 }
+
+/** What was reported, what the display showed, and what the job became. */
+function Fault({ appliance: a, timeZone }: { readonly appliance: Report['appliances'][number]; readonly timeZone: string }) {
+  const c = a.complaint
+  return (
+    <>
+      <List
+        title={t('report.grown')}
+        items={a.grown.map((g) => (
+          <>
+            <b>{wordsFor(`work.${g.work}`)}</b>: {g.reason}{' '}
+            <span className="quiet">
+              ({g.by}, {timeAt(g.at, timeZone)})
+            </span>
+          </>
+        ))}
+      />
+      {c && (
+        <List
+          title={t('report.complaint')}
+          items={[
+            ...(c.text ? [<>{c.text}</>] : []),
+            ...(c.changed ? [<>{said('changed', c.changed)}</>] : []),
+            <>
+              {[
+                c.service && said('service', wordsFor(`complaint.service.${c.service}`)),
+                c.weather && said('weather', wordsFor(`complaint.weather.${c.weather}`)),
+                c.often && said('often', wordsFor(`complaint.often.${c.often}`)),
+                c.since && said('since', c.since),
+                c.toldBy && said('told-by', c.toldBy),
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+            </>,
+          ]}
+        />
+      )}
+      <List
+        title={t('report.codes')}
+        items={a.codes.map((x) => (
+          <>
+            <b>{x.code}</b> {x.meaning ?? t('report.code-unknown')}
+            {x.page && ` (${t('band.page', { page: x.page })})`} <span className="quiet">{timeAt(x.at, timeZone)}</span>
+          </>
+        ))}
+        inline
+      />
+    </>
+  )
+}
+
+/** An answer in the card's words or ours, with where and how large. */
+const answered = (o: { readonly answer: string; readonly said: string | null; readonly detail: string | null }): string =>
+  [o.said ?? wordsFor(`answer.${o.answer}`), o.detail].filter(Boolean).join(': ')
+
+const said = (what: string, value: string): string => `${wordsFor(`complaint.${what}`)}: ${value}`
 
 /** Figures worked out that have no limit of their own: as left, else as found, a column for each rate. */
 function WorkedOut({
@@ -199,12 +296,14 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
         <span className="text-sm quiet">
           {[l.instance && wordsFor(`instance.${l.instance}`).toLowerCase(), rate].filter(Boolean).join(', ')}
           {l.computed ? ` · ${t('report.computed')}` : ''}
+          {l.caseOpen ? ` · ${t('report.case-open')}` : ''}
         </span>
         <span className="block text-xs quiet sm:hidden">
           {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
         </span>
       </td>
       <td className="py-1 pr-3 text-right">
+        {l.firstRun && l.neverValid === null && <span className="block text-xs quiet">{t('report.first-run')}</span>}
         {l.neverValid === null ? write(l.asFound) : <span className="quiet">({write(l.neverValid)})</span>}
       </td>
       <td className="py-1 pr-3 text-right font-semibold">
@@ -216,6 +315,9 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
           <span className="font-normal quiet">{t('report.unchanged')}</span>
         ) : (
           write(l.asLeft)
+        )}
+        {l.afterWork !== null && l.neverValid === null && (
+          <span className="block text-xs font-normal quiet">{t('report.after-work', { value: write(l.afterWork) })}</span>
         )}
       </td>
       <td className="py-1 pr-3 text-sm quiet max-sm:hidden">

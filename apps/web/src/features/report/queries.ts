@@ -54,7 +54,7 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
     const state = foldLoaded(loaded)
     return state.startedAt
       ? {
-          model: makeReport(state, loaded.context, loaded.sheets, await reportFacts(tx, loaded, state, actor), now),
+          model: makeReport(state, loaded.context, await reportFacts(tx, loaded, state, actor), now),
           frozen: null,
           unfinished: null,
         }

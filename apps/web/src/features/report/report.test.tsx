@@ -1,6 +1,6 @@
 import { type Report, type ReportLine, reportSchema } from '@lucerna/core/report'
 import { desc, eq } from 'drizzle-orm'
-import { appliance, report, visit } from '@/db/schema'
+import { report } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
 import { read, readAs } from '@/test/reading'
 import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/world'
@@ -23,7 +23,10 @@ const line = (more: Partial<ReportLine> = {}): ReportLine => ({
   stationId: 'flue',
   firingStateId: 'max',
   asFound: 0.0975,
+  afterWork: null,
   asLeft: 0.0901,
+  caseOpen: false,
+  firstRun: false,
   neverValid: null,
   expandedUncertainty: 0.002,
   change: 'measured-again',
@@ -51,9 +54,14 @@ const unit = (more: Partial<Unit> = {}): Unit => ({
   position: 'Kitchen',
   gas: 'natural-gas-h',
   altitudeM: 410,
-  card: { id: 'tarnwick-larch-28-c', version: 2, document: 'TW-INST-28C' },
+  card: { id: 'tarnwick-larch-28-c', version: 2, document: 'TW-INST-28C', provisional: false },
   outcome: 'in-normal-service',
   outcomeReason: null,
+  grown: [],
+  complaint: null,
+  codes: [],
+  starts: [],
+  runs: [],
   rates: [
     { id: 'max', label: 'Maximum' },
     { id: 'min', label: 'Minimum' },
@@ -175,7 +183,17 @@ describe('what was found and done', () => {
   })
 
   test('a maker’s question prints the card’s own answer, and one that is not good is printed strongly', () => {
-    const text = ofUnit({ observations: [{ id: 'rope', answer: 'yes', label: 'Is the rope loose or broken?', said: 'Loose: renew it' }] })
+    const rope = {
+      id: 'rope',
+      answer: 'yes',
+      label: 'Is the rope loose or broken?',
+      said: 'Loose: renew it',
+      detail: null,
+      before: [],
+      at: null,
+      together: false,
+    }
+    const text = ofUnit({ observations: [rope] })
     expect(text).toContain('Is the rope loose or broken?: Loose: renew it')
   })
 
@@ -183,6 +201,7 @@ describe('what was found and done', () => {
     const turn = {
       label: 'Throttle screw',
       direction: 'anticlockwise',
+      rate: null,
       amount: 0.25,
       unit: 'turn',
       at: '2026-06-01T09:05:00.000Z',
@@ -317,17 +336,10 @@ describe('from the database', () => {
   })
 
   test('a closed one is as it was frozen, with its version and hash', async () => {
-    const [unitRow] = await ownerDb.select().from(appliance).where(eq(appliance.serial, 'TW28-140331'))
     const [row] = await ownerDb
       .select({ id: report.visitId, hash: report.hash, version: report.version })
       .from(report)
-      .innerJoin(visit, eq(visit.id, report.visitId))
-      .where(
-        eq(
-          visit.siteId,
-          unitRow?.siteId ?? (await ownerDb.select().from(visit).where(eq(visit.firmId, tobias.firmId)).limit(1))[0]!.siteId,
-        ),
-      )
+      .where(eq(report.firmId, tobias.firmId))
       .orderBy(desc(report.version))
       .limit(1)
     const shown = await reportOf(tobias, row!.id, now())

@@ -3,6 +3,9 @@
 import type { JobKind, Step } from '@lucerna/core/procedure'
 import {
   dangerOf,
+  endsByItself,
+  knowsStep,
+  sheetsOf,
   type InstrumentSet,
   parseEvent,
   refusals,
@@ -17,8 +20,10 @@ import { Frame, useOpenVisit } from '@/features/frame'
 import type { Units } from '@/ui/figures'
 import { useWakeLock } from '@/ui/useWakeLock'
 import { t } from '@/messages/visit'
+import { Provisional } from '@/ui/Provisional'
 import { wordsFor } from '@/ui/words'
 import type { QueuedEvent } from './client/queue'
+import { useGoesOn } from './client/goesOn'
 import { useLive } from './client/useLive'
 import { rememberSet, useRememberedSet } from './client/instrumentSet'
 import { usePhotoQueue } from './client/usePhotoQueue'
@@ -46,7 +51,6 @@ export interface VisitScreenProps {
   readonly hazards: string | null
   readonly practice: { readonly id: string; readonly version: number }
   readonly context: VisitContext
-  readonly sheets: Readonly<Record<string, readonly Step[]>>
   readonly events: readonly StoredEvent[]
   readonly units: Units
   /** Who holds each instrument, and which of them this person does. */
@@ -65,7 +69,7 @@ export interface VisitScreenProps {
 
 /** The place where a technician works: the line, the run sheet, one thing now, loose ends hanging. */
 export function VisitScreen(props: VisitScreenProps) {
-  const { visitId, context, sheets, actor } = props
+  const { visitId, context, actor } = props
   const refused = useRefusals(props)
   const log = useVisitLog(visitId, props.events, actor, refused)
   const photos = usePhotoQueue(visitId, actor.userId)
@@ -91,12 +95,14 @@ export function VisitScreen(props: VisitScreenProps) {
   const [applianceId, setApplianceId] = useState(context.appliances[0]?.id ?? '')
   const appliance = context.appliances.find((a) => a.id === applianceId)
   const state = visit.appliances.find((a) => a.applianceId === applianceId)
-  const steps = useMemo(() => sheets[applianceId] ?? [], [sheets, applianceId])
+  const sheets = useMemo(() => sheetsOf(context, visit), [context, visit])
+  const steps = sheets[applianceId] ?? []
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({})
   const [units, setUnits] = useState(props.units)
   const [explainedId, setExplainedId] = useState<string | null>(null)
   const [open, setOpen] = useState<DialogName | null>(null)
   const [prefill, setPrefill] = useState<Prefill | null>(null)
+  const [goesOn] = useGoesOn()
   const [closing, setClosing] = useState(false)
   /** The dangers that the technician has looked at and left for the sheet. */
   const [dangerLeft, setDangerLeft] = useState<string | null>(null)
@@ -159,9 +165,16 @@ export function VisitScreen(props: VisitScreenProps) {
     queuedPhotos: photos.queued,
     prefill,
     finishStep: (s) => {
-      const mark = state.steps[s.id]
-      if (!mark || mark.carried) void log.record([{ type: 'step.done', stepId: s.id, applianceId: appliance.id, data: {} }])
-      next(s)
+      // What follows and has all it asks for already is not stood at again: nothing moved since.
+      const over = [s]
+      for (const x of goesOn ? steps.slice(steps.indexOf(s) + 1) : []) {
+        const opened = x.after.every((id) => state.steps[id] || over.some((o) => o.id === id))
+        if (state.steps[x.id] || !opened || !endsByItself(x, state, visit, context)) break
+        over.push(x)
+      }
+      const marks = over.filter((x) => !state.steps[x.id] || state.steps[x.id]?.carried)
+      void log.record(marks.map((x) => ({ type: 'step.done' as const, stepId: x.id, applianceId: appliance.id, data: {} })))
+      next(over.at(-1) ?? s)
     },
   }
   /** What was refused goes back into the fields of its step, to be put right. */
@@ -244,6 +257,11 @@ export function VisitScreen(props: VisitScreenProps) {
                 setExplainedId(null)
               }}
             />
+            {appliance.card.provisional && (
+              <p className="border-b hairline px-4 py-1 lg:px-7">
+                <Provisional why />
+              </p>
+            )}
             <LooseEnds />
             <VisitBody
               sheet={sheet}
@@ -307,7 +325,7 @@ const sharedUnsaid = (set: InstrumentSet, { instruments }: VisitContext): boolea
   sharedChannels(set, instruments).some(({ channel }) => !set.preferred[channel])
 
 /** What the device itself refuses, by the checks that the server makes too: why, in words. */
-function useRefusals({ context, sheets, jobKind, practice }: VisitScreenProps): (event: VisitEvent) => string | null {
+function useRefusals({ context, jobKind, practice }: VisitScreenProps): (event: VisitEvent) => string | null {
   return useCallback(
     (event: VisitEvent) => {
       const parsed = parseEvent(event)
@@ -315,13 +333,14 @@ function useRefusals({ context, sheets, jobKind, practice }: VisitScreenProps): 
       const known = new Set(context.instruments.map((i) => i.id))
       const facts = {
         appliances: context.appliances,
-        sheets,
+        knowsStep: knowsStep(context),
+        practice: context.practice,
         planned: { jobKind, practice },
         knowsInstrument: (id: string) => known.has(id),
       }
       const [first] = refusals(parsed.value, facts)
       return first ? wordsFor(`refused.${first.code}`, first.params) : null
     },
-    [context, sheets, jobKind, practice],
+    [context, jobKind, practice],
   )
 }

@@ -117,7 +117,6 @@ test.each(cases.filter(([, job]) => job === 'annual-service'))(
     const model = makeReport(
       closed,
       visit.context,
-      { [APPLIANCE]: visit.steps },
       {
         firmName: 'Hollowmere Heat',
         siteName: '7 Quarry Row',

@@ -9,6 +9,7 @@ import {
   type Gate,
   type JudgedReading,
   missingIn,
+  parkedIn,
   readingKey,
   type VisitAppliance,
   type VisitContext,
@@ -86,7 +87,8 @@ const stepOfReading = (steps: readonly Step[], r: Pick<JudgedReading, 'stationId
 
 export interface SheetEntry {
   readonly step: Step
-  readonly status: 'done' | 'skipped' | 'not-applicable' | 'open' | 'locked'
+  /** `parked`: it waits for a burner that does not run. */
+  readonly status: 'done' | 'skipped' | 'not-applicable' | 'open' | 'locked' | 'parked'
   /** Why it is locked: a code of the message files. */
   readonly lock: { readonly code: string; readonly params: Gate['params'] } | null
 }
@@ -100,11 +102,15 @@ export function sheetOf(
   context: VisitContext,
 ): SheetEntry[] {
   const [stop] = firingStops(appliance, state, visit, context)
+  const parked = parkedIn(appliance, state, steps)
   const hangs = visit.looseEnds.some((l) => !l.closedAt) || visit.disturbed.some((d) => !d.refitted)
   return steps.map((step) => {
     const mark = state.steps[step.id]
-    if (mark && !(step.kind === 'loose-ends' && hangs)) return { step, status: mark.status, lock: null }
+    // What was done is to do again when a figure of it was withdrawn.
+    const lacks = mark?.status === 'done' && !mark.carried && missingIn(step, state, visit, context).length > 0
+    if (mark && !lacks && !(step.kind === 'loose-ends' && hangs)) return { step, status: mark.status, lock: null }
     if (step.kind === 'finish' && visit.status === 'closed') return { step, status: 'done', lock: null }
+    if (parked.includes(step)) return { step, status: 'parked', lock: null }
     if (step.firingStateId && stop) return { step, status: 'locked', lock: { code: `gate.${stop.code}`, params: stop.params } }
     const first = step.after.find((id) => !state.steps[id])
     if (first) return { step, status: 'locked', lock: { code: 'lock.after', params: { step: first } } }

@@ -8,6 +8,7 @@ export const anyFigure = {
   'figure.where': 'Measured at',
   'figure.rate': 'Burner state',
   'figure.section': 'Burner section',
+  'instance.whole': 'As a whole',
   'figure.instance': 'Which one?',
   'figure.value': 'Reading',
   'figure.or': 'or no number:',
@@ -41,4 +42,6 @@ export const anyFigure = {
   'instance.outside-sensor': 'Outside sensor',
   'instance.limit-1': 'Limit 1',
   'instance.limit-2': 'Limit 2',
+  'instance.before-interrupter': 'Before the interrupter',
+  'instance.behind-interrupter': 'Behind the interrupter',
 }

@@ -9,6 +9,7 @@ export const forms = {
   'form.saved-with': 'Saved, together with another person’s change to: {{fields}}.',
   'form.some-wrong': 'Nothing was saved yet. Check the marked fields; everything you typed is still here.',
   'field.some-wrong': 'Nothing was saved. Check the marked fields.',
+  'field.below-minimum': 'The end of the range must be above its start.',
   'field.missing': 'Required.',
   'field.too-long': 'Too long. Use {{max}} characters at most.',
   'field.number': 'Type a number.',

@@ -67,7 +67,6 @@ export const instruments = {
   'doc.field.accuracy-absolute': 'Accuracy ±',
   'doc.field.accuracy-relative': 'Accuracy ± of reading, %',
   'doc.field.accuracy-combine': 'Accuracy combined as',
-  'field.below-minimum': 'The end of the range must be above its start.',
   'field.no-accuracy': 'Enter an accuracy. Every reading is assessed with it.',
   'field.no-channel': 'Add at least one channel.',
   'field.before-calibration': 'This date must be after the calibration date.',

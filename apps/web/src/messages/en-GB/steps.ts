@@ -52,6 +52,25 @@ export const steps = {
   'step.complaint.how':
     'Let the user describe the fault in their own words and record it as a note. See whether the fault shows today. Symptoms in people overrule every reading.',
   'step.complaint.why': 'An intermittent fault is found by its circumstances.',
+  'step.dead-start.title': 'The start that fails',
+  'step.dead-start.what': 'Watch or try one start. Where does it stop?',
+  'step.dead-start.how':
+    'Watch the sequence from the call for heat: fan, air proved, spark, gas, flame. The inlet pressure dips when the gas valve opens. Record every attempt below. With the gas shut you can look for the spark; with the fan alone you can prove air.',
+  'step.dead-start.why': 'A burner that does not run has no as-found combustion. Where the start stops is what was found.',
+  'step.basics.title': 'The basics first',
+  'step.basics.what': 'Electrics, drain and electrodes before any part is blamed.',
+  'step.basics.how':
+    'Check polarity and earth. Empty the trap and run water through the drain. Look at electrodes, gap and lead. Measure what the card gives values for, isolated and cold.',
+  'step.basics.why': 'Good parts are replaced when the basics are skipped.',
+  'step.repair.title': 'Repair',
+  'step.repair.what': 'Record the part under Note. A finished repair opens the first run.',
+  'step.repair.how':
+    'Record what was cleaned, freed or fitted. If the job turned into more than a repair (a new gas valve, a gas pipe), press This has become. If a part is missing, leave the appliance isolated: the next visit goes on from here.',
+  'step.repair.why': 'The first run after the repair is the baseline for everything measured from now on.',
+  'step.first-run.title': 'First run: flue gas at {{rate}}',
+  'step.first-run.what': 'The first reading after the repair, before you adjust anything.',
+  'step.first-run.how': 'Let the burner warm up, leave out the first minute and record when the reading is stable. Adjust nothing yet.',
+  'step.first-run.why': 'It replaces the as-found reading that a dead burner could not give.',
   'step.found.title': 'As found: flue gas at {{rate}}',
   'step.found.what': 'Measure before you touch or clean anything.',
   'step.found.how':
@@ -98,6 +117,21 @@ export const steps = {
   'step.convert.how':
     'Fit only what the card names for this gas. Check that the regulator, its spring and its label suit meter, gas and inlet pressure. Change the data plate label so that the next technician sees the right gas.',
   'step.convert.why': 'With the wrong injector the burner over-fires and makes CO, or the flame lifts off, within seconds.',
+  'step.gas-part.title': 'Renew the part that carries gas',
+  'step.gas-part.what': 'Compare old and new, fit it, and keep its joints open as a loose end until they are leak checked.',
+  'step.gas-part.how':
+    'Compare size, gas marking, pressure rating and direction of flow. Hold back with a second wrench. Sealant on pipe threads only, never on flare or ferrule faces. Keep a restrictor that was there.',
+  'step.gas-part.why': 'Let-by, timed tightness and the joints are proved before anything fires.',
+  'step.look-first.title': 'Look first, clean what is out',
+  'step.look-first.what': 'Heat exchanger, burners and pilot, before you fit the new gas valve.',
+  'step.look-first.how':
+    'Look at the heat exchanger with mirror or camera. A crack is recorded with place, size and a photograph. Clean burners and pilot while they are out.',
+  'step.look-first.why': 'Nobody fits a gas valve to a cracked heat exchanger.',
+  'step.before-running.title': 'Before the burner runs again',
+  'step.before-running.what': 'Look at flue, air, data plate and water before you light it.',
+  'step.before-running.how':
+    'Nothing of this was part of the job until now. Look at the flue and its terminal, air openings, data plate, damage by water, and the water in the appliance.',
+  'step.before-running.why': 'A tight pipe does not make an appliance safe to fire.',
   'step.sequence.title': 'Sequence of operation',
   'step.sequence.what': 'Watch the sequence from the external control to the flame. Record every ignition attempt.',
   'step.sequence.how':

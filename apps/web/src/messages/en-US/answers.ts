@@ -37,6 +37,7 @@ export const answers: Other<typeof gb> = {
   'joint.inlet-test-point': 'Inlet pressure tap',
   'joint.burner-test-point': 'Manifold pressure tap',
   'disturbed.none': 'Nothing yet. List each lead, ground, tube, gasket and screw as you undo it.',
+  'observation.polarity-earth': 'Polarity and ground',
   'disturbed.kind.earth': 'Ground',
   'disturbed.kind.seal': 'Gasket',
   'disturbed.kind.flue': 'Vent',

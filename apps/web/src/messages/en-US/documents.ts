@@ -3,6 +3,7 @@ import type { documents as gb } from '../en-GB/documents'
 
 /** American English where it differs: words of target cards and practice profiles. */
 export const documents: Other<typeof gb> = {
+  'doc.field.provisional': 'Provisional, from the rating plate alone',
   'doc.field.flue-type': 'Vent type',
   'doc.field.probe': 'Test port',
   'doc.field.intake-port': 'Test port in the air intake',

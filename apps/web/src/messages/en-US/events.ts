@@ -3,6 +3,7 @@ import type { events as gb } from '../en-GB/events'
 
 /** American English where it differs: words of entries of a visit’s log. */
 export const events: Other<typeof gb> = {
+  'refused.one-gas-only': 'The card has no orifice or rating for another gas. Choose another card version first.',
   'event.part.fitted': 'Part installed',
   'event.start.tried': 'Light-off attempt',
   'breach.dismantled-before-proved-dead': 'Lead disconnected before it was verified de-energized',

@@ -3,6 +3,20 @@ import type { places as gb } from '../en-GB/places'
 
 /** American English where it differs: words of sites, supplies, appliances. */
 export const places: Other<typeof gb> = {
+  'plate.title': 'Card from the rating plate',
+  'plate.make': 'No card? Make one from the rating plate',
+  'plate.document': 'Rating plate',
+  'plate.flueType': 'Venting',
+  'plate.full-rate': 'High fire',
+  'plate.low-rate': 'Low fire',
+  'plate.inputW': 'Input, maximum',
+  'plate.inputMinW': 'Input, minimum',
+  'plate.basis': 'Input is given as',
+  'plate.manifoldMinPa': 'Manifold pressure from',
+  'plate.manifoldMaxPa': 'Manifold pressure to',
+  'plate.only-what-it-says':
+    'Leave a field empty if the plate says nothing. A single manifold pressure without a range is not assessed: write it in the remark.',
+  'plate.probe': 'Not on the plate: after the last heat exchanger pass, before any draft hood',
   'places.state.overdue': 'Maintenance overdue',
   'places.column.due': 'Next maintenance',
   'site.practice-of-firm': 'Same as the company',

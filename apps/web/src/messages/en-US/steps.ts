@@ -55,6 +55,16 @@ export const steps: Other<typeof gb> = {
   'step.replace-valve.title': 'Install the new gas valve',
   'step.replace-valve.how':
     'Mark leads and tubes. Hold back with a second wrench. Use sealant sparingly on pipe threads only, never on flare or ferrule faces. Start soft threads by hand. Transfer an outlet restrictor if one was installed.',
+  'step.dead-start.title': 'The light-off that fails',
+  'step.dead-start.what': 'Watch or try one light-off. Where does it stop?',
+  'step.dead-start.why': 'A burner that does not run has no as-found combustion. Where the light-off stops is what was found.',
+  'step.basics.how':
+    'Check polarity and ground. Empty the trap and run water through the drain. Look at electrodes, gap and lead. Measure what the card gives values for, isolated and cold.',
+  'step.repair.how':
+    'Record what was cleaned, freed or installed. If the job turned into more than a repair (a new gas valve, gas piping), press This has become. If a part is missing, leave the appliance shut off: the next visit goes on from here.',
+  'step.before-running.what': 'Look at vent, combustion air, rating plate and water before you light it.',
+  'step.before-running.how':
+    'None of this was part of the job until now. Look at the vent and its termination, air openings, rating plate, water damage, and the water in the appliance.',
   'step.convert.what': 'Install orifices, restrictor or settings for this gas. Change regulator, plate and label.',
   'step.convert.how':
     'Install only what the card names for this gas. Check that the regulator, its spring and its label suit meter, gas and inlet pressure. Change the rating plate label so that the next technician sees the right gas.',

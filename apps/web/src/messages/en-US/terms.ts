@@ -3,6 +3,13 @@ import type { terms as gb } from '../en-GB/terms'
 
 /** American English where it differs: words of terms of the trade that many pages use: measurands, stations, gases, results, job types. */
 export const terms: Other<typeof gb> = {
+  'method.set-by.analyser-alone': 'Set by the analyzer alone.',
+  'method.set-by.gauge-first': 'Set by the gauge first; the analyzer proves it.',
+  'method.pilot-cleaning.isolate': 'Shut off the pilot for cleaning. An old one may not relight: have a thermocouple ready.',
+  'method.exchanger-cleaning.by-card': 'Heat exchanger: clean by the manufacturer’s method.',
+  'method.dead-test.two-pole': 'Verify de-energized with a two-pole tester, itself proved before and after.',
+  'method.dead-test.indicator-first': 'A non-contact indicator is a first look only; then verify with a two-pole tester.',
+  'provisional.why': 'Provisional card from the rating plate: only what the plate says is assessed. A lead technician completes it.',
   'short.pressure.standing': 'static',
   'measurand.pressure.standing': 'Static pressure',
   'short.pressure.working': 'dynamic',

@@ -3,6 +3,8 @@ import type { visit as gb } from '../en-GB/visit'
 
 /** American English where it differs: words of the visit. */
 export const visit: Other<typeof gb> = {
+  'zero.gas-only': 'Gas cells only, draft port not zeroed',
+  'zero.draught': 'Zero the draft port',
   'line.sky': 'vent out',
   'rate.blanked': 'first minute after light-off: flue gas not counted yet',
   'loose.probe-hole': 'Test port open',
@@ -33,7 +35,8 @@ export const visit: Other<typeof gb> = {
   'start.title': 'Light-off attempts',
   'start.lit': 'Light-off',
   'start.failed': 'No light-off',
-  'start.configuration': 'Switched off, open or jumpered at the time',
+  'start.stood.bridged': 'Jumpered',
+  'start.bridge-warning': 'Never jumper a safety device. A jumper stays on the list of loose ends until you remove it.',
   'start.none': 'No light-off attempts recorded.',
   'loose.kind.bridge': 'Jumper in control wiring',
   'loose.kind.safety-bridge': 'Jumper across a safety control',

@@ -1,18 +1,31 @@
+import { FIRING_JOBS } from '../jobKinds'
 import {
   asks,
+  condition,
   differential,
+  doing,
   FIRED,
-  flueNeeds,
-  foundStates,
-  held,
+  found,
+  type Job,
   need,
   openFlued,
-  probe,
   type Rule,
   RUN_BEFORE,
+  runs,
   standing,
   working,
 } from './parts'
+
+/** What has to be seen of flue, air, plate and water before a burner is lit. */
+const beforeRunning = (j: Job): (string | false)[] => [
+  'flue-terminal',
+  !doing(j, 'commissioning') && 'spillage-signs',
+  'ventilation',
+  !doing(j, 'change-of-gas') && 'data-plate',
+  openFlued(j) && 'room-allowed',
+  'water-damage',
+  j.traits.medium !== 'air' && 'boiler-filled',
+]
 
 /** Arrive and make safe; as found, before anything is touched; isolate; clean or adjust. */
 export const ARRIVE: readonly Rule[] = [
@@ -38,24 +51,18 @@ export const ARRIVE: readonly Rule[] = [
     stage: 'arrive',
     jobs: [...FIRED, 'tightness-test', 'gas-smell'],
     steps: (j) => {
-      const fired = FIRED.includes(j.kind)
-      const wet = j.traits.medium !== 'air'
+      const fired = FIRING_JOBS.includes(j.kind)
       return [
         {
           id: 'make-safe',
           stationId: 'room',
-          zeroes: ['gas-detector', 'analyser', 'manometer'],
+          // A pressure port is zeroed where it is connected, each time: that is asked for there.
+          zeroes: ['gas-detector', 'analyser'],
           needs: [need('co.ambient', 'room', 'standing')],
           asks: asks(
             'smell-of-gas',
             'emergency-control',
-            fired && 'flue-terminal',
-            fired && j.kind !== 'commissioning' && 'spillage-signs',
-            fired && 'ventilation',
-            fired && j.kind !== 'change-of-gas' && 'data-plate',
-            fired && openFlued(j) && 'room-allowed',
-            fired && 'water-damage',
-            fired && wet && 'boiler-filled',
+            ...(fired ? beforeRunning(j) : []),
             j.lpg && 'lpg-low',
             fired && j.traits.refractory && 'fibre-dust',
             (j.kind === 'gas-smell' || j.kind === 'breakdown') && 'occupants-well',
@@ -70,31 +77,25 @@ export const ARRIVE: readonly Rule[] = [
     kind: 'complaint',
     stage: 'arrive',
     jobs: ['breakdown'],
-    steps: () => [{ id: 'complaint', stationId: 'room', asks: asks('fault-shows') }],
+    // What does not run shows its fault.
+    steps: (j) => [{ id: 'complaint', stationId: 'room', asks: asks('burner-runs', !j.dead && 'fault-shows') }],
   },
   // As found, before anything is touched
   { kind: 'standing', stage: 'as-found', jobs: RUN_BEFORE, steps: standing },
-  { kind: 'working', stage: 'as-found', jobs: RUN_BEFORE, steps: working },
-  { kind: 'differential', stage: 'as-found', jobs: RUN_BEFORE, steps: differential(false) },
+  { kind: 'working', stage: 'as-found', jobs: RUN_BEFORE, when: runs, steps: working },
+  { kind: 'differential', stage: 'as-found', jobs: RUN_BEFORE, when: runs, steps: differential(false) },
   {
     kind: 'found',
     stage: 'as-found',
     jobs: ['annual-service', 'breakdown', 'gas-valve-replacement'],
-    steps: (j) =>
-      foundStates(j).map((s) => ({
-        id: `found.${s.id}`,
-        stationId: 'flue',
-        firingStateId: s.id,
-        needs: flueNeeds(j, s.id),
-        opens: [...held(s), probe(j)],
-        cautions: ['co-no-smell'],
-      })),
+    when: runs,
+    steps: found,
   },
   // Isolate and prove dead
   {
     kind: 'isolate',
     stage: 'isolate',
-    jobs: ['annual-service', 'breakdown', 'gas-valve-replacement', 'change-of-gas'],
+    jobs: ['annual-service', 'breakdown', 'gas-valve-replacement', 'change-of-gas', 'gas-part', 'strip-clean'],
     steps: (j) => [
       {
         id: 'isolate',
@@ -113,7 +114,24 @@ export const ARRIVE: readonly Rule[] = [
   {
     kind: 'condition',
     stage: 'isolate',
-    jobs: ['annual-service', 'breakdown'],
-    steps: () => [{ id: 'condition', stationId: 'chamber', asks: asks('condition') }],
+    jobs: ['annual-service', 'breakdown', 'strip-clean'],
+    when: runs,
+    steps: condition,
+  },
+  // A job without firing that goes on to light the burner again
+  {
+    kind: 'before-running',
+    stage: 'first-fire',
+    jobs: ['fire-again', 'safety-check'],
+    when: (j) => !FIRING_JOBS.includes(j.kind),
+    steps: (j) => [
+      {
+        id: 'before-running',
+        stationId: 'flue',
+        asks: asks(...beforeRunning(j), j.traits.refractory && 'fibre-dust'),
+        cautions: j.traits.refractory ? ['co-no-smell', 'fibre'] : ['co-no-smell'],
+        skip: 'never',
+      },
+    ],
   },
 ]

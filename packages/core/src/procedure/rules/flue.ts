@@ -1,4 +1,4 @@
-import { ADJUSTING, asks, differential, FIRED, flueNeeds, flueStates, GASWAY, held, need, openFlued, probe, type Rule } from './parts'
+import { ADJUSTING, asks, differential, FIRED, flueNeeds, flueStates, held, need, openFlued, probe, type Rule, SETTING } from './parts'
 
 /** Flue gas by rate, and what proves that adjusting is finished. */
 export const FLUE: readonly Rule[] = [
@@ -19,7 +19,7 @@ export const FLUE: readonly Rule[] = [
           need('co2.intake', 'intake', j.top.id, j.practice.combustionBy === 'o2'),
         ],
         asks: asks('flue-joints'),
-        opens: held(j.top),
+        opens: held(j, j.top),
       },
     ],
   },
@@ -34,13 +34,13 @@ export const FLUE: readonly Rule[] = [
         firingStateId: s.id,
         needs: flueNeeds(j, s.id),
         asks: s.id === j.top.id ? asks('co-steady') : [],
-        opens: [...held(s), probe(j)],
+        opens: [...held(j, s), probe(j)],
         cautions: j.traits.medium === 'water' ? ['co-no-smell', 'scald'] : ['co-no-smell'],
         // CO at full rate is what an appliance is left running on.
         skip: s.id === j.top.id ? 'never' : 'with-reason',
       })),
   },
-  { kind: 'differential', stage: 'flue', jobs: ADJUSTING, steps: differential(true) },
+  { kind: 'differential', stage: 'flue', jobs: [...ADJUSTING, 'strip-clean'], steps: differential(true) },
   {
     kind: 'draught',
     stage: 'flue',
@@ -54,7 +54,7 @@ export const FLUE: readonly Rule[] = [
         needs: [need('draught.flue', 'flue', j.top.id)],
         asks: asks('spillage-test', 'flue-joints'),
         timers: [{ id: 'spillage', seconds: 300 }],
-        opens: [...held(j.top), probe(j)],
+        opens: [...held(j, j.top), probe(j)],
         cautions: ['co-no-smell'],
       },
     ],
@@ -70,7 +70,7 @@ export const FLUE: readonly Rule[] = [
   {
     kind: 'settle',
     stage: 'adjust',
-    jobs: GASWAY,
+    jobs: SETTING,
     when: (j) => j.rates.length > 1 && j.card.adjusters.length > 0,
     steps: () => [{ id: 'settle', stationId: 'burner', asks: asks('rates-agree') }],
   },

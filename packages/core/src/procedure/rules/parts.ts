@@ -1,13 +1,19 @@
 import { type Card, type FiringState, type InstalledFacts, limitFor, type Traits, type VisitStage } from '../../appliance'
 import type { MeasurandId, Station } from '../../measure'
-import type { Practice } from '../../practice'
+import { methodOf, type Practice } from '../../practice'
 import { answersOf } from '../asks'
-import { FIRING_JOBS, type JobKind } from '../jobKinds'
+import { does, FIRING_JOBS, type JobKind, type Work } from '../jobKinds'
 import type { Ask, Need, Opening, Step, StepKind } from '../step'
 
 /** What a rule can look at. */
 export interface Job {
   readonly kind: JobKind
+  /** Its kind, and what it has become. */
+  readonly works: readonly Work[]
+  /** Whether the burner is lit in it at all. */
+  readonly fired: boolean
+  /** Found not running: what needs a flame comes after the repair. */
+  readonly dead: boolean
   readonly card: Card
   readonly practice: Practice
   readonly facts: InstalledFacts
@@ -22,17 +28,20 @@ type Draft = Partial<Step> & Pick<Step, 'id' | 'stationId'>
 export interface Rule {
   readonly kind: StepKind
   readonly stage: VisitStage
-  readonly jobs: readonly JobKind[]
+  readonly jobs: readonly Work[]
   readonly when?: (job: Job) => boolean
   readonly steps: (job: Job) => readonly Draft[]
 }
 
-export const FIRED = FIRING_JOBS
+export const FIRED: readonly Work[] = [...FIRING_JOBS, 'fire-again']
 /** Jobs on an appliance that has run before: it is measured before it is touched. */
-export const RUN_BEFORE: readonly JobKind[] = ['annual-service', 'breakdown', 'safety-check']
+export const RUN_BEFORE: readonly Work[] = ['annual-service', 'breakdown', 'safety-check']
 /** Jobs that open the gasway. */
-export const GASWAY: readonly JobKind[] = ['commissioning', 'gas-valve-replacement', 'change-of-gas']
-export const ADJUSTING: readonly JobKind[] = [...GASWAY, 'annual-service', 'breakdown']
+export const GASWAY: readonly Work[] = ['commissioning', 'gas-valve-replacement', 'change-of-gas', 'gas-part']
+/** Jobs that set the burner anew. */
+export const SETTING: readonly Work[] = ['commissioning', 'gas-valve-replacement', 'change-of-gas']
+export const ADJUSTING: readonly Work[] = [...SETTING, 'annual-service', 'breakdown']
+export const doing = (j: Pick<Job, 'works'>, ...any: readonly Work[]): boolean => does(j.works, any)
 
 /** A burner without a zero governor: its manifold pressure is meaningful. */
 export const hasManifold = (j: Job) =>
@@ -74,24 +83,59 @@ export const testPoints = (j: Job, stationId: Station, sectionId?: string): Open
       label: p.label,
       closes: p.closes,
     }))
-export const held = (state: FiringState): Opening[] =>
-  state.howToForce ? [{ kind: 'held-rate', key: 'held-rate', label: state.label, closes: state.howToReturn ?? state.howToForce }] : []
+/**
+ * What a forced rate leaves behind. Where each rate is forced in another way (a jumper here, a switch there), each hangs by itself with its own way back.
+ */
+export const heldAt = (card: Pick<Card, 'firingStates'>, state: FiringState): Opening[] => {
+  if (!state.howToForce) return []
+  const closes = state.howToReturn ?? state.howToForce
+  const ways = [...new Set(card.firingStates.flatMap((s) => (s.howToForce ? [s.howToReturn ?? s.howToForce] : [])))]
+  const key = ways.length > 1 ? `held-rate.${ways.indexOf(closes) + 1}` : 'held-rate'
+  return [{ kind: 'held-rate', key, label: state.label, closes }]
+}
+export const held = (j: Pick<Job, 'card'>, state: FiringState): Opening[] => heldAt(j.card, state)
 export const probe = (j: Job): Opening => ({ kind: 'probe-hole', key: 'probe-hole', label: j.card.probe, closes: j.card.probe })
 
+/** The ports of the chamber, with the side of the gauge that each takes: open together, shut together. */
+const chamberPorts = (j: Job): Opening[] => {
+  const ports = j.card.testPoints.filter((p) => p.stationId === 'chamber')
+  if (ports.length === 0) return []
+  const sign = { plus: '+ ', minus: '− ' }
+  const said = (of: 'label' | 'closes') => ports.map((p) => `${p.port ? sign[p.port] : ''}${p[of]}`).join('; ')
+  return [{ kind: 'chamber-port', key: 'chamber-port', label: said('label'), closes: said('closes') }]
+}
+
 /** What is read together at the flue. */
-export const flueNeeds = (j: Job, stateId: string): Need[] => [
-  need(j.practice.combustionBy === 'co2' ? 'co2.flue' : 'o2.flue', 'flue', stateId),
-  need('co.flue', 'flue', stateId),
-  need('temperature.flue', 'flue', stateId),
-  need('temperature.air', j.card.flueType === 'room-sealed' ? 'intake' : 'room', stateId),
-]
+export const flueNeeds = (j: Job, stateId: string): Need[] => {
+  // Where the card gives a section its own limit, the figure is the section's.
+  const section = limitsOfFlue(j, stateId).find((l) => l.sectionId)?.sectionId
+  return [
+    need(j.practice.combustionBy === 'co2' ? 'co2.flue' : 'o2.flue', 'flue', stateId, false, section),
+    need('co.flue', 'flue', stateId, false, section),
+    need('temperature.flue', 'flue', stateId),
+    need('temperature.air', j.card.flueType === 'room-sealed' ? 'intake' : 'room', stateId),
+  ]
+}
 /** States at which flue gas is taken: every rate, and the ignition rate where the card says what it should be. */
 export const flueStates = (j: Job): FiringState[] => [
-  ...j.rates,
-  ...j.card.firingStates.filter((s) => s.kind === 'ignition' && (has(j, 'co2.flue', 'flue', s.id) || has(j, 'o2.flue', 'flue', s.id))),
+  // A section alone is set by its pressure; its flue gas says nothing unless the card gives it a limit of its own.
+  ...j.rates.filter((s) => j.card.sections.length < 2 || soleSection(s) === undefined || limitsOfFlue(j, s.id).length > 0),
+  ...j.card.firingStates.filter(
+    (s) =>
+      methodOf(j.practice, 'rates-measured').mode === 'all' &&
+      s.kind === 'ignition' &&
+      (has(j, 'co2.flue', 'flue', s.id) || has(j, 'o2.flue', 'flue', s.id)),
+  ),
 ]
+const FLUE_GAS: readonly MeasurandId[] = ['co2.flue', 'o2.flue', 'co.flue']
+const limitsOfFlue = (j: Job, stateId: string) =>
+  j.card.limits.filter((l) => l.firingStateId === stateId && l.stationId === 'flue' && FLUE_GAS.includes(l.measurandId))
 /** Before it is touched, a burner of several sections is measured as it runs, not section by section. */
-export const foundStates = (j: Job): FiringState[] => j.rates.filter((s) => j.card.sections.length === 0 || s.sectionsOn.length !== 1)
+const foundStates = (j: Job): FiringState[] => j.rates.filter((s) => j.card.sections.length === 0 || s.sectionsOn.length !== 1)
+
+/** Rates in the order in which they are set. */
+export const inSetOrder = (j: Job, rates: readonly FiringState[]): FiringState[] =>
+  (j.card.setOrder ?? methodOf(j.practice, 'set-order').mode) === 'min-first' ? [...rates].reverse() : [...rates]
 
 /** The sections that are alone on in a state: each valve is set with the others shut. */
 export const soleSection = (s: FiringState): string | undefined => (s.sectionsOn.length === 1 ? s.sectionsOn[0] : undefined)
@@ -134,18 +178,37 @@ export const working: Rule['steps'] = (j) => [
       need('pressure.working', 'isolator', j.top.id, true),
     ],
     asks: asks('others-seen-burning'),
-    opens: [...testPoints(j, 'inlet'), ...held(j.top)],
+    opens: [...testPoints(j, 'inlet'), ...held(j, j.top)],
   },
 ]
 export const differential =
   (again: boolean): Rule['steps'] =>
   (j) =>
-    foundStates(j)
-      .filter((s) => has(j, 'pressure.chamberDifferential', 'chamber', s.id))
+    // At the rates, and in whatever state the card names for it: fan only, purge.
+    [...foundStates(j), ...j.card.firingStates.filter((s) => s.kind === 'purge')]
+      .filter(
+        (s) =>
+          has(j, 'pressure.chamberDifferential', 'chamber', s.id) ||
+          j.card.tables.some((x) => x.use === 'differential' && x.firingStateId === s.id),
+      )
       .map((s) => ({
-        id: again && RUN_BEFORE.includes(j.kind) ? `differential.${s.id}.left` : `differential.${s.id}`,
+        id: again && doing(j, ...RUN_BEFORE) ? `differential.${s.id}.left` : `differential.${s.id}`,
         stationId: 'chamber',
         firingStateId: s.id,
         needs: [need('pressure.chamberDifferential', 'chamber', s.id)],
-        opens: held(s),
+        opens: [...chamberPorts(j), ...held(j, s)],
       }))
+
+/** Flue gas as the burner runs before anything is touched; of a burner that was dead, at its first run. */
+export const found: Rule['steps'] = (j) =>
+  foundStates(j).map((s) => ({
+    id: `found.${s.id}`,
+    stationId: 'flue',
+    firingStateId: s.id,
+    needs: flueNeeds(j, s.id),
+    opens: [...held(j, s), probe(j)],
+    cautions: ['co-no-smell'],
+  }))
+/** Clean or adjust? */
+export const condition: Rule['steps'] = () => [{ id: 'condition', stationId: 'chamber', asks: asks('condition') }]
+export const runs = (j: Job): boolean => !j.dead

@@ -4,11 +4,13 @@ import type { Ask } from '../step'
 import {
   ask,
   asks,
+  doing,
   FIRED,
   GASWAY,
   has,
   hasManifold,
   held,
+  inSetOrder,
   type Job,
   need,
   type Rule,
@@ -29,7 +31,7 @@ function flames(j: Job): Ask {
 /** Supply, first fire, burner pressure and gas rate. */
 export const PRESSURES: readonly Rule[] = [
   // Supply, first fire
-  { kind: 'standing', stage: 'supply', jobs: GASWAY, steps: standing },
+  { kind: 'standing', stage: 'supply', jobs: [...GASWAY, 'fire-again'], steps: standing },
   {
     kind: 'sequence',
     stage: 'first-fire',
@@ -48,18 +50,24 @@ export const PRESSURES: readonly Rule[] = [
             ...chain.map((e) => ask(`sequence.${e.id}`)),
             ask('ignition-quality'),
           ],
-          opens: held(j.top),
+          opens: held(j, j.top),
           cautions: [
             'no-bridge',
             ...(j.traits.pilotSensor === 'unsupervised' ? (['pilot-unsupervised'] as const) : []),
             ...(j.traits.medium === 'steam' ? (['steam-level'] as const) : []),
           ],
-          after: GASWAY.includes(j.kind) ? ['joints-cold'] : [],
+          after: [...(doing(j, ...GASWAY, 'fire-again') ? ['joints-cold'] : []), 'before-running'],
         },
       ]
     },
   },
-  { kind: 'working', stage: 'first-fire', jobs: GASWAY, steps: (j) => working(j).map((s) => ({ ...s, after: ['joints-cold'] })) },
+  {
+    kind: 'working',
+    stage: 'first-fire',
+    jobs: [...GASWAY, 'fire-again'],
+    when: (j) => j.fired,
+    steps: (j) => working(j).map((s) => ({ ...s, after: ['joints-cold'] })),
+  },
   // Burner pressure and gas rate: maximum first, one section at a time
   {
     kind: 'manifold',
@@ -67,7 +75,7 @@ export const PRESSURES: readonly Rule[] = [
     jobs: FIRED,
     when: hasManifold,
     steps: (j) =>
-      ratesOf(j.card)
+      inSetOrder(j, ratesOf(j.card))
         .filter((s) => has(j, 'pressure.manifold', 'burner', s.id, soleSection(s)))
         .map((s) => {
           const sectionId = soleSection(s)
@@ -81,7 +89,7 @@ export const PRESSURES: readonly Rule[] = [
               need('pressure.manifold', 'burner', s.id, false, sectionId),
               ...(shut ? [need('pressure.outletShut', 'valve', s.id, false, sectionId)] : []),
             ],
-            opens: [...testPoints(j, 'burner', sectionId), ...held(s)],
+            opens: [...testPoints(j, 'burner', sectionId), ...held(j, s)],
           }
         }),
   },
@@ -99,7 +107,7 @@ export const PRESSURES: readonly Rule[] = [
           need('time.metered', 'meter', j.top.id),
           need('temperature.gas', 'meter', j.top.id, true),
         ],
-        opens: held(j.top),
+        opens: held(j, j.top),
       },
     ],
   },
@@ -116,7 +124,7 @@ export const PRESSURES: readonly Rule[] = [
           stationId: 'air',
           firingStateId: s.id,
           needs: [need('temperature.supplyAir', 'air', s.id), need('temperature.returnAir', 'air', s.id)],
-          opens: held(s),
+          opens: held(j, s),
         })),
   },
   {
@@ -141,7 +149,7 @@ export const PRESSURES: readonly Rule[] = [
             j.traits.medium === 'air' && 'blower-flame',
           ),
         ],
-        opens: held(j.top),
+        opens: held(j, j.top),
         cautions: ['hot-parts'],
       },
     ],

@@ -6,14 +6,15 @@ export const RESTORE: readonly Rule[] = [
   {
     kind: 'joints-hot',
     stage: 'restore',
-    jobs: [...GASWAY, 'annual-service', 'breakdown'],
+    jobs: [...GASWAY, 'annual-service', 'breakdown', 'strip-clean', 'fire-again'],
+    when: (j) => j.fired,
     steps: (j) => [
       {
         id: 'joints-hot',
         stationId: 'valve',
         firingStateId: j.top.id,
         asks: jointAsks(j, HOT(j)),
-        opens: held(j.top),
+        opens: held(j, j.top),
         cautions: ['no-flame-leaks', 'hot-parts'],
       },
     ],
@@ -30,7 +31,7 @@ export const RESTORE: readonly Rule[] = [
         needs: [need('co.caseSweep', 'room', j.top.id)],
         asks: asks(hasCase(j) && 'case-closed', 'sampling-hole'),
         timers: [{ id: 'case-sweep', seconds: 120 }],
-        opens: held(j.top),
+        opens: held(j, j.top),
         cautions: ['co-no-smell'],
       },
     ],
@@ -56,7 +57,7 @@ export const RESTORE: readonly Rule[] = [
       {
         id: 'hand-over',
         stationId: 'room',
-        asks: asks(j.kind === 'breakdown' && 'ruled-out', 'explained', FIRED.includes(j.kind) && 'lid-label', 'consent'),
+        asks: asks(j.kind === 'breakdown' && 'ruled-out', 'explained', j.fired && 'lid-label', 'consent'),
       },
     ],
   },

@@ -1,11 +1,23 @@
 import type { MeasurandId } from '../../measure'
-import { ask, asks, FIRED, flueStates, has, hasManifold, need, type Rule } from './parts'
+import type { Need } from '../step'
+import { ask, asks, doing, FIRED, flueStates, has, hasManifold, type Job, need, type Rule } from './parts'
 
 /** What a pilot's sensor gives, open and loaded; a rod is read with the flame currents, and an unsupervised pilot gives nothing. */
 const PILOT_VOLTAGES: Partial<Record<string, readonly MeasurandId[]>> = {
   thermocouple: ['thermocouple.open', 'thermocouple.loaded'],
   generator: ['pilotGenerator.open', 'pilotGenerator.loaded'],
 }
+
+/** After a valve was fitted the limit is read where it cuts out, and the motors against the plate. */
+const setAnew = (j: Job): Need[] =>
+  doing(j, 'gas-valve-replacement', 'commissioning')
+    ? [
+        ...(j.card.safeties.some((s) => /limit/.test(s.id))
+          ? [need('temperature.limitCutOut', j.traits.medium === 'air' ? 'air' : 'water', j.top.id, true)]
+          : []),
+        ...(j.card.burnerKind !== 'atmospheric' || j.traits.medium === 'air' ? [need('motor.current', 'electrics', j.top.id, true)] : []),
+      ]
+    : []
 
 /** Safeties, valve seats, pilot, water. */
 export const SAFETIES: readonly Rule[] = [
@@ -19,6 +31,7 @@ export const SAFETIES: readonly Rule[] = [
       {
         id: 'safeties',
         stationId: 'electrics',
+        needs: setAnew(j),
         asks: j.card.safeties.map((s) => ask(`safety.${s.id}`, s.setting ? `${s.label}, ${s.setting}` : s.label, s.proveBy)),
         cautions: ['no-bridge', 'hot-parts'],
       },
@@ -28,7 +41,7 @@ export const SAFETIES: readonly Rule[] = [
     kind: 'seat',
     stage: 'safeties',
     jobs: FIRED,
-    when: (j) => j.kind === 'gas-valve-replacement' || j.kind === 'commissioning' || has(j, 'leak.seat', 'valve', 'standing'),
+    when: (j) => doing(j, 'gas-valve-replacement', 'commissioning') || has(j, 'leak.seat', 'valve', 'standing'),
     steps: (j) => [
       {
         id: 'seat',

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { DISTURBED_KIND_IDS } from '../../procedure'
+import { DISTURBED_KIND_IDS, opensGasPath } from '../../procedure'
 import { idSchema, textSchema } from '../../shapes'
+import { MOVED_BY_OPENING, touch } from '../draft'
 import { powerProvedOff } from '../isolation'
 import { defineEvent, WORKERS } from '../kit'
 
@@ -9,12 +10,13 @@ export const itemDisturbed = defineEvent({
   data: z.strictObject({ itemId: idSchema, kind: z.enum(DISTURBED_KIND_IDS), label: textSchema(2, 120), photoId: idSchema.optional() }),
   emit: WORKERS,
   afterClosing: 'refused',
-  moves: ['ends'],
+  moves: ['ends', 'left'],
   makes: 'itemId',
   apply: (h, { data }) => {
     if (h.visit.now.disturbed.some((d) => d.id === data.itemId)) return h.odd('disturbed-twice')
     if (h.draft && (data.kind === 'lead' || data.kind === 'earth') && !powerProvedOff(h.draft.appliance.card, h.draft.held.now))
       h.breach('dismantled-before-proved-dead')
+    if (h.draft && opensGasPath(data.kind)) touch(h.draft, { index: h.index, stations: MOVED_BY_OPENING, burningOnly: true })
     h.visit.own('disturbed').push({
       id: data.itemId,
       applianceId: h.applianceId,

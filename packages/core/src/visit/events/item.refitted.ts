@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { DISTURBED_KINDS, REFIT_CHECKS } from '../../procedure'
+import { DISTURBED_KINDS, opensGasPath, REFIT_CHECKS } from '../../procedure'
 import { idSchema } from '../../shapes'
+import { MOVED_BY_OPENING, touch } from '../draft'
 import { defineEvent, WORKERS } from '../kit'
 
 export const itemRefitted = defineEvent({
@@ -8,13 +9,15 @@ export const itemRefitted = defineEvent({
   data: z.strictObject({ itemId: idSchema, check: z.enum(REFIT_CHECKS), photoId: idSchema.optional() }),
   emit: WORKERS,
   afterClosing: 'refused',
-  moves: ['ends'],
+  moves: ['ends', 'left'],
   apply: (h, { data }) => {
     const i = h.visit.now.disturbed.findIndex((d) => d.id === data.itemId)
     const item = h.visit.now.disturbed[i]
     if (!item) return h.odd('no-such-item')
     if (item.refitted) return h.odd('refitted-already')
     if (!(DISTURBED_KINDS[item.kind].checks as readonly string[]).includes(data.check)) return h.breach('refitted-without-its-check')
+    const draft = h.drafts.appliances.get(item.applianceId ?? '') ?? h.draft
+    if (draft && opensGasPath(item.kind)) touch(draft, { index: h.index, stations: MOVED_BY_OPENING, burningOnly: true })
     h.visit.own('disturbed')[i] = { ...item, refitted: { check: data.check, ...h.stamp } }
   },
 })

@@ -13,6 +13,6 @@ export const liveTestAllowed = defineEvent({
   makes: 'looseEndId',
   apply: (h, { data: { looseEndId, test } }) => {
     if (h.draft?.appliance.card.traits?.power === 'millivolt') h.odd('live-test-on-millivolts')
-    openLooseEnd(h, { id: looseEndId, key: `live-test.${looseEndId}`, kind: 'live-test', label: test, restore: null })
+    openLooseEnd(h, { id: looseEndId, key: `live-test.${looseEndId}`, kind: 'live-test', label: test, restore: null, photoId: null })
   },
 })

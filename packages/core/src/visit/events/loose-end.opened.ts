@@ -12,10 +12,13 @@ export const looseEndOpened = defineEvent({
     key: rawTextSchema(1, 80),
     label: rawTextSchema(1, 200),
     restore: rawTextSchema(0, 500).optional(),
+    /** How it was before, as a picture. */
+    photoId: idSchema.optional(),
   }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['ends'],
   makes: 'looseEndId',
-  apply: (h, { data: { looseEndId: id, restore, ...end } }) => openLooseEnd(h, { id, ...end, restore: restore ?? null }),
+  apply: (h, { data: { looseEndId: id, restore, photoId, ...end } }) =>
+    openLooseEnd(h, { id, ...end, restore: restore ?? null, photoId: photoId ?? null }),
 })

@@ -1,15 +1,25 @@
 import { z } from 'zod'
 import { firingState } from '../../appliance'
-import { readingSchema } from '../../measure'
+import { MEASURANDS, type Reading, readingSchema } from '../../measure'
 import { liveReading, putReadings } from '../groups'
-import { defineEvent, WORKERS } from '../kit'
+import { defineEvent, type Happening, WORKERS } from '../kit'
 import { checkReading } from '../checkReading'
+import { connectionOf } from '../zeroes'
 
 /** Two devices that write the same figure down within this time have measured the same thing. */
 export const AT_ONCE_MS = 120_000
 
 /** More than an event has readings. */
 const ORDER_STEP = 32
+
+/** Where a pressure port hangs now: another connection than before asks for a new zero of the first. */
+function hangAt(h: Happening, r: Reading): void {
+  const instrumentId = r.source.instrumentId
+  if (!instrumentId || MEASURANDS[r.measurandId].channel !== 'pressure') return
+  const connection = connectionOf(r)
+  if (h.visit.now.hoses.findLast((x) => x.instrumentId === instrumentId)?.connection === connection) return
+  h.visit.own('hoses').push({ instrumentId, connection, index: h.index })
+}
 
 export const readingTaken = defineEvent({
   type: 'reading.taken',
@@ -34,5 +44,6 @@ export const readingTaken = defineEvent({
     if (readings.some(elsewhere)) h.odd('measured-by-two')
     for (const r of readings) if (!firingState(draft.appliance.card, r.firingStateId)) h.odd('no-such-state')
     putReadings(draft, readings)
+    for (const r of readings) hangAt(h, r)
   },
 })

@@ -8,12 +8,14 @@ import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { titled } from '@/server/page'
 import { Frame } from '@/features/frame/Frame'
+import { Provisional } from '@/ui/Provisional'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('nav.cards')
 
 const BLANK = {
+  provisional: false,
   maker: '',
   model: '',
   variant: null,
@@ -66,6 +68,7 @@ const BLANK = {
   supply: [],
   tables: [],
   adjusters: [],
+  setOrder: null,
   probe: '',
   probeSource: null,
   testPoints: [],
@@ -129,6 +132,7 @@ export default async function CardsPage() {
                       >
                         <span className="font-semibold text-primary">
                           {String(d.maker)} {String(d.model)}
+                          {d.provisional === true && <Provisional />}
                           {typeof d.variant === 'string' && d.variant && <span className="font-normal quiet"> {d.variant}</span>}
                         </span>
                         <span className="text-sm quiet">

@@ -3,6 +3,7 @@ import { FirmPractice } from '@/features/people/parts/FirmPractice'
 import { FirmTimeZone } from '@/features/people/parts/FirmTimeZone'
 import { Passcode } from '@/features/people/parts/Passcode'
 import { Preferences } from '@/features/people/parts/Preferences'
+import { GoesOnChoice } from '@/features/visit'
 import { Sessions } from '@/features/people/parts/Sessions'
 import { firmSettings, listSessions } from '@/features/people/server/own'
 import { practiceChoices } from '@/features/places/server/choices'
@@ -43,6 +44,7 @@ export default async function SettingsPage() {
           t('settings.time-zone-what'),
           <FirmTimeZone current={settings} mayChange={may(actor, 'firm.settings')} />,
         )}
+        {part(t('settings.visit'), t('settings.visit-what'), <GoesOnChoice />)}
         {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
         {part(
           t('settings.units'),

@@ -1,4 +1,5 @@
 import { bandText, figure, unitText } from '@/ui/figures'
+import { Provisional } from '@/ui/Provisional'
 import { WideTable } from '@/ui/WideTable'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
@@ -15,6 +16,7 @@ export function CardTable({ page }: { readonly page: AppliancePage }) {
       <p className="mb-2 text-sm quiet">
         {t('appliance.card-of', { doc: card.document.number, title: card.document.title, version: card.version })}
       </p>
+      {card.provisional && <Provisional why />}
       <WideTable label={t('appliance.card')}>
         <thead>
           <tr className="border-b hairline text-sm quiet">

@@ -1,4 +1,4 @@
-import { CalendarCheck, Camera, CircleAlert, Factory, ListChecks, Wrench } from 'lucide-react'
+import { CalendarCheck, Camera, CircleAlert, Factory, ListChecks, StickyNote, Wrench } from 'lucide-react'
 import Link from 'next/link'
 import type { ReactNode } from 'react'
 import { dateAt, plainDate } from '@/ui/dates'
@@ -9,6 +9,7 @@ import { wordsFor } from '@/ui/words'
 import { followUpText } from '../followUpText'
 import type { AppliancePage } from '../server/pages'
 import { Picture } from '../parts/Picture'
+import { RemovePaper } from '../parts/RemovePaper'
 import { inFigureOrder, isKnown, rateLabel, sideOf, verdictWord, whereText } from './labels'
 
 interface Entry {
@@ -24,7 +25,7 @@ const TOLD_IN_FIGURES = 4
 const KEY_FIGURES = ['co2.flue', 'o2.flue', 'co.flue', 'pressure.working', 'pressure.manifold', 'pressure.chamberDifferential']
 
 /** Its life, newest first: visits with what they left, defects, parts, photographs, what was put right, and the day it was installed. */
-export function Timeline({ page }: { readonly page: AppliancePage }) {
+export function Timeline({ page, mayRemove = false }: { readonly page: AppliancePage; readonly mayRemove?: boolean }) {
   const zone = page.site.timeZone
   const entries: Entry[] = [
     ...page.visits
@@ -79,6 +80,12 @@ export function Timeline({ page }: { readonly page: AppliancePage }) {
           ]
         : [],
     ),
+    ...page.papers.map((p): Entry => ({
+      key: p.id,
+      at: `${p.doneOn}T12:00:00.000Z`,
+      icon: StickyNote,
+      body: <PaperEntry page={page} paper={p} mayRemove={mayRemove} />,
+    })),
     ...page.photos.map((p): Entry => ({
       key: p.id,
       at: p.createdAt,
@@ -123,6 +130,41 @@ function Row({ icon: Icon, date, children }: { readonly icon: Entry['icon']; rea
       <span className="text-sm quiet">{date}</span>
       <div className="min-w-0 break-words">{children}</div>
     </li>
+  )
+}
+
+/** What an old paper says, marked as copied, with who copied it. */
+function PaperEntry({
+  page,
+  paper,
+  mayRemove,
+}: {
+  readonly page: AppliancePage
+  readonly paper: AppliancePage['papers'][number]
+  readonly mayRemove: boolean
+}) {
+  return (
+    <div>
+      <p className="flex flex-wrap items-center gap-x-3">
+        <span className="font-semibold">{wordsFor(`paper.kind.${paper.kind}`)}</span>
+        {paper.who && <span>{paper.who}</span>}
+        <span className="text-sm text-warning">{t('paper.copied-by', { name: paper.copiedBy })}</span>
+        {mayRemove && <RemovePaper id={paper.id} />}
+      </p>
+      {paper.words && <p>{paper.words}</p>}
+      {paper.figures.length > 0 && (
+        <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+          {inFigureOrder(paper.figures.filter(isKnown)).map((f) => (
+            <li key={`${f.measurandId} ${f.stationId} ${f.firingStateId}`} title={whereText(page, f)}>
+              <span className="quiet">
+                {wordsFor(`short.${f.measurandId}`)} {rateLabel(page, f.firingStateId)?.toLowerCase()}
+              </span>{' '}
+              {isKnown(f) && figureWithUnit(f.measurandId, f.valueSi, page.units)}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
   )
 }
 

@@ -14,7 +14,9 @@ export interface Trend {
   readonly said: string
   readonly min: number | undefined
   readonly max: number | undefined
-  readonly points: readonly { readonly at: string; readonly valueSi: number }[]
+  readonly points: readonly { readonly at: string; readonly valueSi: number; readonly copied?: true }[]
+  /** How many of them stand on old papers. */
+  readonly copied: number
 }
 
 /** What is worth a line first, where the card has a bracket for it. */
@@ -76,7 +78,10 @@ export function Trends({
           return [
             <figure key={key}>
               <figcaption className="mb-1 flex items-center justify-between gap-3 text-sm">
-                {x.name}
+                <span>
+                  {x.name}
+                  {x.copied > 0 && <span className="quiet"> · {t('paper.in-trend', { count: x.copied })}</span>}
+                </span>
                 <button
                   type="button"
                   className="btn btn-square btn-ghost"

@@ -1,5 +1,7 @@
-import { type MeasurandId, MEASURANDS, type Normal, normalOf, shownAs } from '@lucerna/core/measure'
+import { type MeasurandId, MEASURANDS, type Normal, normalOf, shownAs, type Station } from '@lucerna/core/measure'
 import { toSi } from '@lucerna/core/units'
+import { readingKey } from '@lucerna/core/visit'
+import type { CopiedFigure } from '@/db/schema'
 import type { Units } from '@/ui/figures'
 import { figureWithUnit } from '@/ui/figures'
 import { t } from '@/messages/places'
@@ -12,31 +14,46 @@ export interface History {
   readonly key: string
   readonly measurandId: MeasurandId
   readonly name: string
-  readonly values: readonly { readonly at: string; readonly valueSi: number }[]
+  readonly values: readonly { readonly at: string; readonly valueSi: number; readonly copied?: true }[]
   readonly min: number | undefined
   readonly max: number | undefined
 }
 
+/** Figures of old papers by key: the middle of the day that the paper says. */
+function copiedByKey(papers: AppliancePage['papers']) {
+  const byKey = new Map<string, ({ readonly at: string; readonly valueSi: number; readonly copied: true } & CopiedFigure)[]>()
+  for (const { doneOn, figures } of papers)
+    for (const f of figures) {
+      if (!isKnown(f)) continue
+      const key = readingKey({ ...f, stationId: f.stationId as Station })
+      byKey.set(key, [...(byKey.get(key) ?? []), { ...f, at: `${doneOn}T12:00:00.000Z`, copied: true }])
+    }
+  return byKey
+}
+
 /** The histories of all figures that were left at least twice. */
-export function historiesOf(page: Pick<AppliancePage, 'card' | 'values'>): History[] {
+export function historiesOf(page: Pick<AppliancePage, 'card' | 'values' | 'papers'>): History[] {
   const byKey = new Map<string, AppliancePage['values'][number][]>()
   for (const v of inFigureOrder(page.values.filter((x) => x.asLeftSi !== null && isKnown(x)))) {
     const own = byKey.get(v.key)
     if (own) own.push(v)
     else byKey.set(v.key, [v])
   }
-  return [...byKey].flatMap(([key, rows]) => {
-    const list = [...rows].sort((a, b) => a.takenAt.localeCompare(b.takenAt))
-    const last = list.at(-1)
-    if (!last || list.length < 2) return []
+  const copied = copiedByKey(page.papers)
+  return [...new Set([...byKey.keys(), ...copied.keys()])].flatMap((key) => {
+    const own = (byKey.get(key) ?? []).map((v) => ({ at: v.takenAt, valueSi: v.asLeftSi ?? 0 }))
+    const values = [...(copied.get(key) ?? []), ...own].sort((a, b) => a.at.localeCompare(b.at))
+    const newest = [...(byKey.get(key) ?? [])].sort((a, b) => a.takenAt.localeCompare(b.takenAt)).at(-1)
+    const last = newest ?? copied.get(key)?.at(-1)
+    if (!last || values.length < 2 || !isKnown(last)) return []
     return [
       {
         key,
-        measurandId: last.measurandId as MeasurandId,
+        measurandId: last.measurandId,
         name: figureName(page, last),
-        values: list.map((v) => ({ at: v.takenAt, valueSi: v.asLeftSi ?? 0 })),
-        min: last.minSi ?? undefined,
-        max: last.maxSi ?? undefined,
+        values,
+        min: newest?.minSi ?? undefined,
+        max: newest?.maxSi ?? undefined,
       },
     ]
   })
@@ -52,6 +69,7 @@ export const trendOf = (h: History, units: Units): Trend => ({
     to: figureWithUnit(h.measurandId, h.values.at(-1)!.valueSi, units),
     count: h.values.length,
   }),
+  copied: h.values.filter((v) => v.copied).length,
   min: h.min,
   max: h.max,
   points: h.values,

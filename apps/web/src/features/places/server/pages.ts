@@ -21,6 +21,7 @@ import {
 import { type Actor, unitsFor } from '@/server/actor'
 import type { Units } from '@/ui/figures'
 import { cardKept } from '@/server/pinned'
+import { papersOf, type PaperShown } from './papers'
 import { listPhotos, type PhotoShown } from './photos'
 
 type SiteRecord = typeof site.$inferSelect
@@ -104,6 +105,8 @@ export interface AppliancePage {
   readonly findings: readonly VisitFinding[]
   readonly followUps: readonly FollowUpRow[]
   readonly photos: readonly PhotoShown[]
+  /** Copied from stickers and slips of before. */
+  readonly papers: readonly PaperShown[]
 }
 
 const MOST_VISITS = 50
@@ -121,7 +124,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
       .orderBy(desc(visit.plannedFor))
       .limit(MOST_VISITS)
-    const [[row], [practice], visits, values, findings, followUps, photos] = await Promise.all([
+    const [[row], [practice], visits, values, findings, followUps, photos, papers] = await Promise.all([
       tx
         .select({ appliance, site, supply: gasSupply, card: targetCard.data })
         .from(appliance)
@@ -139,6 +142,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       findingsOf(tx, firmId, id, closed),
       followUpsOfAppliance(tx, firmId, id),
       listPhotos(tx, actor, { applianceId: id }),
+      papersOf(tx, firmId, id),
     ])
     if (!row) return null
     const card = cardKept(firmId, { cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }, row.card)
@@ -155,6 +159,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       findings,
       followUps,
       photos,
+      papers,
     }
   })
 

@@ -2,7 +2,7 @@
 
 import type { Adjuster } from '@lucerna/core/appliance'
 import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
-import { type AdjustAdvice, adjustAdvice } from '@lucerna/core/visit'
+import { type AdjustAdvice, adjustAdvice, netTurnsAt, worksOf } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { figureWithUnit } from '@/ui/figures'
@@ -15,11 +15,13 @@ import { may, rateLabel, useDesk } from './context'
 /** The screws that act at this rate: what was turned is written down, so that there is a way home. */
 export function AdjustPanel({ step }: { readonly step: Step }) {
   const { appliance, state, visit, role, steps, goTo, context } = useDesk()
+  const works = worksOf(context, state)
   const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
-  if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(visit.jobKind)) return null
-  const unanswered = conditionAskedIn(visit.jobKind) && !state.observations.condition
+  if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return null
+  const unanswered = conditionAskedIn(works) && !state.observations.condition
   const advice = adjustAdvice(context.practice, state, step.firingStateId ?? '')
   const touched = state.adjustments.length > 0
+  const shutter = acting.find((a) => a.function === 'air-shutter' && state.adjustments.some((x) => x.adjusterId === a.id))
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
       <h2 id="adjust" className="text-lg font-semibold">
@@ -42,6 +44,7 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
       ) : (
         acting.map((a) => <Screw key={a.id} adjuster={a} step={step} />)
       )}
+      {shutter && <ShutterMark step={step} />}
       {touched && (
         <p className="flex gap-2 text-sm text-warning">
           <WarningSign size={18} />
@@ -78,6 +81,7 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
   const { appliance, state, visit, record } = useDesk()
   const [amount, setAmount] = useState(adjuster.unit === 'turn' ? 0.125 : 1)
   const net = state.netTurns[adjuster.id] ?? 0
+  const byRate = Object.entries(netTurnsAt(state, adjuster.id))
   const by = adjuster.unit === 'turn' ? 0.125 : 1
   const amountText =
     adjuster.unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t('adjust.steps', { n: amount, unit: adjuster.unit })
@@ -156,13 +160,13 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
               +
             </button>
           </div>
-          <p className="mt-1 text-sm quiet">
-            {net === 0
-              ? t('adjust.untouched')
-              : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', {
-                  n: adjuster.unit === 'turn' ? turnsText(net) : Math.abs(net),
-                })}
-          </p>
+          <p className="mt-1 text-sm quiet">{netText(net, adjuster.unit)}</p>
+          {byRate.length > 1 &&
+            byRate.map(([rate, n]) => (
+              <p key={rate} className="text-sm quiet">
+                {rateLabel(appliance, rate)}: {netText(n, adjuster.unit)}
+              </p>
+            ))}
         </div>
       </div>
       <div className="grid grid-cols-2 gap-3">
@@ -173,6 +177,40 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
           ↻ {t('adjust.clockwise')}
         </button>
       </div>
+    </div>
+  )
+}
+
+const netText = (net: number, unit: Adjuster['unit']): string =>
+  net === 0
+    ? t('adjust.untouched')
+    : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', { n: unit === 'turn' ? turnsText(net) : Math.abs(net) })
+
+/** A shutter that was moved is marked where it is now, with the day. */
+function ShutterMark({ step }: { readonly step: Step }) {
+  const { state, appliance, record } = useDesk()
+  const marked = state.observations['shutter-mark']?.answer === 'marked-and-dated'
+  return (
+    <div className="border-t hairline pt-3">
+      <p className="text-sm">{t('adjust.shutter-mark')}</p>
+      <button
+        type="button"
+        aria-pressed={marked}
+        disabled={marked}
+        className={`btn mt-2 press ${marked ? 'btn-outline' : 'btn-primary'}`}
+        onClick={() =>
+          void record([
+            {
+              type: 'observation.made',
+              stepId: step.id,
+              applianceId: appliance.id,
+              data: { observationId: 'shutter-mark', answer: 'marked-and-dated' },
+            },
+          ])
+        }
+      >
+        {marked ? `✓ ${t('answer.marked-and-dated')}` : t('answer.marked-and-dated')}
+      </button>
     </div>
   )
 }

@@ -4,6 +4,7 @@ import { type Card, firingState, ratesOf } from '@lucerna/core/appliance'
 import {
   type Instance,
   instancesOf,
+  isAlsoWhole,
   type MeasurandId,
   MEASURANDS,
   type Special,
@@ -17,6 +18,7 @@ import { useId, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
 import { bandText, unitText } from '@/ui/figures'
+import { useZeroHere } from './useZeroHere'
 import { specialText } from '@/ui/specialText'
 import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
@@ -105,7 +107,7 @@ function OneFigure({
   const [stateId, setStateId] = useState(() => stateFor(id, card, firingStateId ?? state.commanded?.firingStateId ?? null))
   const [sectionId, setSectionId] = useState(card.sections.length > 1 ? card.sections[0]!.id : undefined)
   const instances = instancesOf(id)
-  const [instanceId, setInstanceId] = useState<Instance | undefined>(instances[0])
+  const [instanceId, setInstanceId] = useState<Instance | undefined>(isAlsoWhole(id) ? undefined : instances[0])
   const [text, setText] = useState('')
   const [ends, setEnds] = useState<{ from: string; to: string } | null>(null)
   const place = {
@@ -116,6 +118,7 @@ function OneFigure({
     ...(instanceId && { instanceId }),
   }
   const need = { ...place, optional: true } as unknown as Need
+  const zero = useZeroHere([place], [place], stepId)
   const band = bandFor(appliance, context.practice, place)
   const read = (typed: string) => draftOf(need, typed, units, band, appliance.facts.gas)
   const draft = read(text)
@@ -141,7 +144,7 @@ function OneFigure({
       settled: 'settled',
       takenAt: new Date().toISOString(),
     })
-    void desk.record([{ type: 'reading.taken', stepId, applianceId: appliance.id, data: { readings: [reading] } }])
+    void desk.record([...zero.events, { type: 'reading.taken', stepId, applianceId: appliance.id, data: { readings: [reading] } }])
     told(visitWords('recorded.said', { count: 1 }), reading.id)
   }
   const recordSpecial = (special: Special) => {
@@ -155,7 +158,12 @@ function OneFigure({
     [t('figure.where'), station, stations.map((s) => [s, wordsFor(`station.${s}`)]), (s) => setStation(s as Station)],
     [t('figure.rate'), stateId, card.firingStates.map((s) => [s.id, s.label]), setStateId],
     [t('figure.section'), sectionId ?? '', card.sections.map((s) => [s.id, s.label]), setSectionId],
-    [t('figure.instance'), instanceId ?? '', instances.map((i) => [i, t(`instance.${i}`)]), (i) => setInstanceId(i as Instance)],
+    [
+      t('figure.instance'),
+      instanceId ?? '',
+      [...(isAlsoWhole(id) ? [['', t('instance.whole')] as const] : []), ...instances.map((i) => [i, t(`instance.${i}`)] as const)],
+      (i) => setInstanceId(i ? (i as Instance) : undefined),
+    ],
   ]
   const problem = draft.parsed && !draft.parsed.ok ? draft.parsed.error : null
   return (
@@ -202,6 +210,7 @@ function OneFigure({
         </p>
       )}
       <ReadWithLine need={need} found={found} asks />
+      {zero.box}
       {found.kind === 'none' && <p className="text-sm text-warning">{t('figure.no-instrument')}</p>}
       <button className="btn press btn-primary" disabled={!draft.parsed?.ok || !isSure(draft)}>
         {t('figure.record')}

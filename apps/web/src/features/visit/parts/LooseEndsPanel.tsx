@@ -4,22 +4,29 @@ import { LOOSE_END_KINDS, type Step } from '@lucerna/core/procedure'
 import type { LooseEnd } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { timeAt } from '@/ui/dates'
+import { HoldButton } from '@/ui/HoldButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import { AddLooseEnd } from './AddLooseEnd'
 import { Asks } from './Asks'
+import { Picture } from './PhotosDialog'
 import { may, useDesk } from './context'
 import { DisturbedPanel } from './DisturbedPanel'
+import { useGoOn } from './useGoOn'
 
 const METHODS = ['detector-and-fluid', 'detector', 'fluid'] as const
 
 /** Everything that hangs, to be put back in reverse; a gas joint asks for its leak check. */
 export function LooseEndsPanel({ step }: { readonly step: Step }) {
-  const { visit, timeZone, appliance, steps, goTo, finishStep, state } = useDesk()
+  const { visit, timeZone, appliance, steps, goTo, finishStep, state, record, role } = useDesk()
   const mine = (l: LooseEnd) => l.applianceId === null || l.applianceId === appliance.id
   const open = visit.looseEnds.filter((l) => !l.closedAt && mine(l)).reverse()
   const closed = visit.looseEnds.filter((l) => l.closedAt && mine(l))
+  const writes = may(role, 'loose-end.closed') && visit.status === 'open'
+  useGoOn(step, writes)
+  // What only has to be put back; a gas joint has its leak check.
+  const plain = open.filter((l) => !LOOSE_END_KINDS[l.kind].gasJoint)
   return (
     <div className="flex flex-col gap-6 py-4">
       {open.length === 0 ? (
@@ -30,9 +37,27 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
       ) : (
         <ul className="divide-y divide-(--hairline) border-y hairline">
           {open.map((end) => (
-            <OpenEnd key={end.id} end={end} />
+            <OpenEnd key={end.id} end={end} first={end === open.find((l) => LOOSE_END_KINDS[l.kind].gasJoint)} />
           ))}
         </ul>
+      )}
+      {writes && plain.length > 1 && (
+        <HoldButton
+          className="press btn-outline"
+          hint={t('asks.hold-longer')}
+          onHeld={() =>
+            void record(
+              plain.map((end) => ({
+                type: 'loose-end.closed' as const,
+                stepId: 'loose-ends',
+                ...(end.applianceId && { applianceId: end.applianceId }),
+                data: { looseEndId: end.id },
+              })),
+            )
+          }
+        >
+          {t('loose.all-back', { count: plain.length })}
+        </HoldButton>
       )}
       {closed.length > 0 && (
         <section>
@@ -75,18 +100,20 @@ export function OpenJoints({ kind }: { readonly kind: 'gas-joint' | 'outlet-join
       <h3 className="mb-1 text-sm quiet">{t('loose.joints-open')}</h3>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {open.map((end) => (
-          <OpenEnd key={end.id} end={end} />
+          <OpenEnd key={end.id} end={end} first={end === open[0]} />
         ))}
       </ul>
     </section>
   )
 }
 
-function OpenEnd({ end }: { readonly end: LooseEnd }) {
-  const { record, role, visit } = useDesk()
-  const [checking, setChecking] = useState(false)
+/** One thing that hangs; the first joint has its leak check open. */
+function OpenEnd({ end, first }: { readonly end: LooseEnd; readonly first: boolean }) {
+  const { record, role, visit, queuedPhotos } = useDesk()
+  const [opened, setChecking] = useState(false)
   const [leaks, setLeaks] = useState(false)
   const joint = LOOSE_END_KINDS[end.kind].gasJoint
+  const checking = opened || (first && joint)
   const disabled = !may(role, 'loose-end.closed') || visit.status !== 'open'
   const close = (method?: (typeof METHODS)[number]) =>
     void record([
@@ -100,6 +127,11 @@ function OpenEnd({ end }: { readonly end: LooseEnd }) {
   return (
     <li className="flex flex-col gap-2 py-3">
       <div className="flex flex-wrap items-center gap-3">
+        {end.photoId && (
+          <span className="w-20">
+            <Picture id={end.photoId} alt={end.label} queued={queuedPhotos.find((q) => q.id === end.photoId)} />
+          </span>
+        )}
         <div className="min-w-48 flex-1">
           <p className="text-lg font-semibold">{end.label}</p>
           {end.restore && <p className="text-sm quiet">{end.restore}</p>}

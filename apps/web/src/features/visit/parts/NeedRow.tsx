@@ -92,6 +92,9 @@ export function NeedRow({
   const { context, appliance, state, units, instruments } = useDesk()
   const key = readingKey(need)
   const band = bandFor(appliance, context.practice, need)
+  const method = appliance.card.limits.find(
+    (l) => l.measurandId === need.measurandId && l.stationId === need.stationId && l.firingStateId === need.firingStateId && l.method,
+  )?.method
   const last = state.latest.get(key)
   const found = state.foundAndLeft.find((f) => f.key === key)
   // Of a visit that goes on, as found is what the first one found.
@@ -115,6 +118,7 @@ export function NeedRow({
           {t(`station.${need.stationId}`)}
           {need.optional ? ` · ${t('need.optional')}` : ''}
         </p>
+        {method && <p className="text-sm">{method}</p>}
       </div>
       <p
         className={`flex items-baseline justify-end gap-2 figure text-5xl md:pt-1 md:text-4xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}

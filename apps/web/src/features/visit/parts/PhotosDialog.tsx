@@ -4,6 +4,7 @@ import Image from 'next/image'
 import { useEffect, useMemo, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { FileButton } from '@/ui/FileButton'
+import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import type { QueuedPhoto } from '../client/queue'
@@ -20,9 +21,13 @@ export function PhotosDialog({ stepId }: { readonly stepId: string }) {
     setBusy(true)
     const id = uuidv7()
     const said = caption.trim()
-    await photos.add({ id, kind: 'photo', applianceId: appliance.id, caption: said, picture: await shrink(file) })
-    await record([{ type: 'photo.taken', stepId, applianceId: appliance.id, data: { photoId: id, ...(said && { caption: said }) } }])
-    setCaption('')
+    try {
+      await photos.add({ id, kind: 'photo', applianceId: appliance.id, caption: said, picture: await shrink(file) })
+      await record([{ type: 'photo.taken', stepId, applianceId: appliance.id, data: { photoId: id, ...(said && { caption: said }) } }])
+      setCaption('')
+    } catch {
+      toast.error(t('photos.not-kept'))
+    }
     setBusy(false)
   }
   return (

@@ -1,9 +1,9 @@
 'use client'
 
 import { MEASURANDS, type Reading, shownAs, takeReading } from '@lucerna/core/measure'
-import type { Need, Opening, Step } from '@lucerna/core/procedure'
-import { bandFor, instrumentFor, type LooseEnd, readingKey } from '@lucerna/core/visit'
-import { type ReactNode, useMemo, useState } from 'react'
+import { type Need, type Opening, opensByReading, type Step } from '@lucerna/core/procedure'
+import { bandFor, instrumentFor, type LooseEnd, missingIn, readingKey, stillToRead } from '@lucerna/core/visit'
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { v7 as uuidv7 } from 'uuid'
 import { Grid3x3 } from 'lucide-react'
@@ -22,7 +22,10 @@ import { type Elsewhere, takenElsewhere } from './elsewhere'
 import { Keypad } from './Keypad'
 import { Ladder } from './Ladder'
 import { type Draft, draftOf, fieldId, isBlanked, isSure, NeedRow } from './NeedRow'
+import { SequenceTimer } from './SequenceTimer'
+import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
+import { useZeroHere } from './useZeroHere'
 
 /** What the main button says before a step's figures can be taken. */
 function prepareText(step: Step, rate: string): string {
@@ -31,8 +34,12 @@ function prepareText(step: Step, rate: string): string {
   if (step.opens.some((o) => o.kind === 'probe-hole')) return t('prepare.probe', { rate })
   return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
 }
-const openingLabel = ({ kind, label }: Opening): string =>
-  kind === 'held-rate' || kind === 'probe-hole' || kind === 'gas-joint' || kind === 'outlet-joint' ? t(`loose.${kind}`) : label
+const openingLabel = ({ kind, key, label }: Opening): string =>
+  kind === 'held-rate' && key !== 'held-rate'
+    ? `${t('loose.held-rate')}: ${label.toLowerCase()}`
+    : kind === 'held-rate' || kind === 'probe-hole' || kind === 'gas-joint' || kind === 'outlet-joint'
+      ? t(`loose.${kind}`)
+      : label
 
 /** The units of both schools, without those that are the bare number. */
 const unitsOffered = ({ measurandId }: Need): string[] => [
@@ -77,12 +84,18 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const unsure = typed.filter(
     ([need, d]) => !isSure(d) || instrumentFor(need.measurandId, desk.instruments, context.instruments).kind === 'ask',
   )
+  const zero = useZeroHere(
+    step.needs,
+    typed.map(([need]) => need),
+    step.id,
+  )
   // What an earlier visit left open in the same place is open already.
   const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
   const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
   const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
   // What was opened and put back before stays back: a reading corrected later does not open it again.
-  const prepared = commanded && opens.every((o) => visit.looseEnds.some((l) => isOf(l, o)))
+  const wasOpen = (o: Opening) => visit.looseEnds.some((l) => isOf(l, o))
+  const prepared = commanded && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -92,27 +105,42 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const outside = verdicts.some((v) => v.status === 'outside')
   const tooEarly = verdicts.some((v) => v.because === 'early')
   const done = complete && typed.length === 0
+  const undoneBy = useGoOn(step, !readOnly && typed.length === 0 && (prepared || step.kind === 'sequence'))
+  // With our own keys the first field is at hand as soon as nothing but figures is left to do: no tap for it.
+  const onlyFigures = missingIn(step, state, visit, context).every((m) => m.code === 'reading')
+  const firstField =
+    keys.wanted && !readOnly && prepared && onlyFigures && step.kind !== 'sequence' ? stillToRead(step, state)[0] : undefined
+  const offeredFor = useRef<string | null>(null)
+  const { openFor } = keys
+  useEffect(() => {
+    const key = firstField && readingKey(firstField)
+    if (!key || offeredFor.current === step.id) return
+    offeredFor.current = step.id
+    openFor(key)
+    document.getElementById(fieldId(firstField))?.focus({ preventScroll: true })
+  }, [firstField, step.id, openFor])
   const padNeed = keys.wanted ? step.needs.find((n) => readingKey(n) === keys.at) : undefined
   const rate = rateLabel(appliance, step.firingStateId)
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
   const prepare = () => {
-    const events: NewEvent[] = opens.map((o) => ({
-      type: 'loose-end.opened',
-      stepId: step.id,
-      applianceId: appliance.id,
-      data: {
-        looseEndId: uuidv7(),
-        kind: o.kind,
-        key: o.key,
-        label: openingLabel(o),
-        ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
-      },
-    }))
+    const events: NewEvent[] = opens.map(opened)
     if (step.firingStateId && !commanded)
       events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
     void record(events)
   }
+  const opened = (o: Opening): NewEvent => ({
+    type: 'loose-end.opened',
+    stepId: step.id,
+    applianceId: appliance.id,
+    data: {
+      looseEndId: uuidv7(),
+      kind: o.kind,
+      key: o.key,
+      label: openingLabel(o),
+      ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
+    },
+  })
 
   /** What is typed, as readings of one moment. */
   const taken = (newId: (need: Need | null) => string, takenAt: string): Reading[] => {
@@ -142,7 +170,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       ? state
       : (desk
           .tryOut(
-            [{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings: asTyped } }],
+            [...zero.events, { type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings: asTyped } }],
             new Date(now).toISOString(),
           )
           .appliances.find((a) => a.applianceId === appliance.id) ?? state)
@@ -161,25 +189,46 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     keys.close()
     const readings = taken(() => uuidv7(), new Date().toISOString())
     setTexts({})
-    void record([{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
+    const ports = opens.filter((o) => opensByReading(o.kind) && !wasOpen(o)).map(opened)
+    void record([...ports, ...zero.events, { type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
+    const undo = () =>
+      void record(
+        readings.map((r) => ({
+          type: 'reading.corrected' as const,
+          stepId: step.id,
+          applianceId: appliance.id,
+          data: { readingId: r.id, reason: t('recorded.undone') },
+        })),
+      )
+    undoneBy(undo)
     toast(t('recorded.said', { count: readings.length }), {
       // One at a time: undo belongs to what was recorded last.
       id: 'recorded',
       duration: 8000,
-      action: {
-        label: t('recorded.undo'),
-        onClick: () =>
-          void record(
-            readings.map((r) => ({
-              type: 'reading.corrected' as const,
-              stepId: step.id,
-              applianceId: appliance.id,
-              data: { readingId: r.id, reason: t('recorded.undone') },
-            })),
-          ),
-      },
+      action: { label: t('recorded.undo'), onClick: undo },
     })
   }
+
+  const rows = drafts.map(([need, draft], i) => (
+    <NeedRow
+      key={readingKey(need)}
+      need={need}
+      draft={draft as Draft}
+      shown={shown}
+      first={i === 0}
+      asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
+      readOnly={readOnly || !prepared}
+      onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
+      keypad={keys.wanted}
+      onFocus={() => keys.openFor(readingKey(need))}
+      onUnit={(unit) =>
+        setTexts((before) => ({
+          ...before,
+          [readingKey(need)]: `${(before[readingKey(need)] ?? '').replace(/%\s*$/, '').trim()} ${unit}`,
+        }))
+      }
+    />
+  ))
 
   return (
     <form
@@ -189,6 +238,19 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       }}
       noValidate
     >
+      {step.kind === 'sequence' && (
+        <SequenceTimer
+          step={step}
+          onTimes={(times) =>
+            setTexts((before) => ({
+              ...before,
+              ...Object.fromEntries(
+                step.needs.flatMap((n) => (times[n.measurandId] === undefined ? [] : [[readingKey(n), String(times[n.measurandId])]])),
+              ),
+            }))
+          }
+        />
+      )}
       {step.firingStateId && (
         <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border hairline bg-base-200 px-4 py-2">
           {settling ? (
@@ -225,26 +287,16 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           {howTo && !settling && <p className="w-full text-sm quiet">{howTo}</p>}
         </div>
       )}
-      {drafts.map(([need, draft], i) => (
-        <NeedRow
-          key={readingKey(need)}
-          need={need}
-          draft={draft as Draft}
-          shown={shown}
-          first={i === 0}
-          asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
-          readOnly={readOnly || !prepared}
-          onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
-          keypad={keys.wanted}
-          onFocus={() => keys.openFor(readingKey(need))}
-          onUnit={(unit) =>
-            setTexts((before) => ({
-              ...before,
-              [readingKey(need)]: `${(before[readingKey(need)] ?? '').replace(/%\s*$/, '').trim()} ${unit}`,
-            }))
-          }
-        />
-      ))}
+      {step.kind === 'sequence' && drafts.every(([need]) => need.optional) ? (
+        <details className="border-b hairline" open={typed.length > 0 || undefined}>
+          <summary className="flex min-h-11 cursor-pointer items-center text-primary">
+            {t('readings.if-reachable', { count: drafts.length })}
+          </summary>
+          {rows}
+        </details>
+      ) : (
+        rows
+      )}
       <Computed step={step} state={shown} />
       {step.kind === 'working' && <Ladder />}
       {children}
@@ -264,6 +316,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
               onNext={() => focusAfter(step.needs, padNeed)}
             />
           )}
+          {prepared && zero.box}
           <div className="flex gap-3">
             {!prepared ? (
               <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>

@@ -1,9 +1,10 @@
 'use client'
 
-import type { Step } from '@lucerna/core/procedure'
+import { methodsAt, type Step } from '@lucerna/core/procedure'
 import { firingStops, missingIn } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
+import { wordsFor } from '@/ui/words'
 import { AsAtFirst } from './AsAtFirst'
 import { Asks } from './Asks'
 import { Clocks } from './Clocks'
@@ -11,12 +12,13 @@ import { useDesk } from './context'
 import { DisturbedPanel } from './DisturbedPanel'
 import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
-import { Signature } from './later'
+import { Complaint, Signature } from './later'
 import { Starts } from './Starts'
 import { StopAlert } from './StopAlert'
+import { ToolsOut } from './ToolsOut'
 import { ZeroList } from './ZeroList'
 
-const TAKES_APART: readonly Step['kind'][] = ['isolate', 'strip', 'replace-valve', 'convert']
+const TAKES_APART: readonly Step['kind'][] = ['isolate', 'basics', 'repair', 'look-first', 'strip', 'replace-valve', 'gas-part', 'convert']
 const ARRIVING: readonly Step['kind'][] = ['make-safe', 'before-entry']
 
 /** One step of the sheet: what to zero, look at, wait for and read, in this order. */
@@ -25,10 +27,11 @@ export function StepPanel({ step }: { readonly step: Step }) {
   const stops = firingStops(appliance, state, visit, context)
   if (stops.length > 0 && step.firingStateId) return <StopAlert />
   // Far too much CO is told wherever one is: the probe is still in the flue.
-  const told = ARRIVING.includes(step.kind) || stops.some((s) => s.id === 'high-co')
+  const told = ARRIVING.includes(step.kind) || step.kind === 'dead-start' || stops.some((s) => s.id === 'high-co')
+  const methods = methodsAt(step, appliance.card, context.practice)
   const missing = missingIn(step, state, visit, context).filter((m) => m.code !== 'reading')
   // What is measured at a rate comes first there: hose and probe are in the hand.
-  const measured = step.firingStateId !== null && step.needs.length > 0 && step.kind !== 'sequence'
+  const measured = step.firingStateId !== null && step.needs.length > 0 && step.kind !== 'sequence' && step.kind !== 'dead-start'
   const asked = (
     <>
       <Asks step={step} />
@@ -50,14 +53,35 @@ export function StepPanel({ step }: { readonly step: Step }) {
           ))}
         </ul>
       )}
+      {methods.length > 0 && (
+        <ul className="mt-2 flex flex-col gap-1 text-sm">
+          {methods.map((m) => (
+            <li key={m.id} className="border-l-4 border-info pl-3">
+              {wordsFor(`method.${m.id}.${m.mode}`)} <span className="quiet">{t('method.by', { source: m.source })}</span>
+            </li>
+          ))}
+        </ul>
+      )}
       <ZeroList step={step} />
       <AsAtFirst step={step} />
       {step.kind === 'joints-cold' && <OpenJoints kind="gas-joint" />}
       {step.kind === 'joints-hot' && <OpenJoints kind="outlet-joint" />}
       {!measured && asked}
+      {step.kind === 'complaint' && <Complaint stepId={step.id} />}
       <ReadingsPanel step={step}>{measured && asked}</ReadingsPanel>
-      {step.kind === 'sequence' && <Starts stepId={step.id} />}
-      {TAKES_APART.includes(step.kind) && <DisturbedPanel stepId={step.id} />}
+      {step.kind === 'dead-start' && <Starts stepId={step.id} />}
+      {step.kind === 'sequence' && (
+        <details className="border-y hairline" open={visit.starts.some((s) => s.applianceId === appliance.id)}>
+          <summary className="flex min-h-11 cursor-pointer items-center text-primary">{t('start.fold')}</summary>
+          <Starts stepId={step.id} />
+        </details>
+      )}
+      {TAKES_APART.includes(step.kind) && (
+        <>
+          <DisturbedPanel stepId={step.id} />
+          <ToolsOut stepId={step.id} />
+        </>
+      )}
     </>
   )
 }

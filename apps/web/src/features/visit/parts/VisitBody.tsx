@@ -107,6 +107,16 @@ function StepBody({ entry, step, ...props }: VisitBodyProps & { readonly entry: 
         </button>
       </div>
     )
+  if (entry.status === 'parked')
+    return (
+      <div className="my-6 border-y hairline py-5">
+        <p className="font-semibold">{t('parked-step.title')}</p>
+        <p className="mt-1">{t('parked-step.why')}</p>
+        <button type="button" className="btn mt-3 press btn-outline" onClick={() => goTo('repair')}>
+          {t('parked-step.go')}
+        </button>
+      </div>
+    )
   if (step.kind === 'loose-ends') return <LooseEndsPanel step={step} />
   if (step.kind !== 'finish') return <StepPanel key={`${appliance.id} ${step.id} ${prefill?.id ?? ''}`} step={step} />
   if (visit.status === 'closed') return <Closed visitId={visit.visitId} goOn={props.toReport} />

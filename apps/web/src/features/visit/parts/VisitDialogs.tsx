@@ -9,7 +9,7 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { AnyFigure, FarView, NoteDialog, PhotosDialog } from './later'
+import { AnyFigure, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel } from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
@@ -41,7 +41,7 @@ export function VisitDialogs({
   readonly onSkipped: (step: Step) => void
   readonly onClose: () => void
 }) {
-  const { appliance } = useDesk()
+  const { appliance, context, goTo } = useDesk()
   if (open === 'parked')
     return (
       <Dialog title={t('parked.title')} onClose={onClose}>
@@ -83,6 +83,24 @@ export function VisitDialogs({
           <AnyFigure stepId={step.id} firingStateId={step.firingStateId ?? null} onClose={onClose} />
         </Dialog>
       )
+    case 'grow':
+      return (
+        <Dialog title={t('grow.title')} onClose={onClose}>
+          <GrowForm
+            stepId={step.id}
+            onGrown={(first) => {
+              onClose()
+              goTo(first)
+            }}
+          />
+        </Dialog>
+      )
+    case 'runs':
+      return (
+        <Dialog title={t('runs.title')} onClose={onClose}>
+          <RunsPanel stepId={step.id} firingStateId={step.firingStateId} />
+        </Dialog>
+      )
     case 'note':
       return (
         <Dialog title={t('step.note')} onClose={onClose}>
@@ -113,6 +131,20 @@ export function VisitDialogs({
           <div className="flex flex-col gap-3">
             <p>{step.own ? step.own.why : t(`step.${step.kind}.how`)}</p>
             <p className="quiet">{step.own ? `${step.own.doc}, ${t('band.page', { page: step.own.page })}` : t(`step.${step.kind}.why`)}</p>
+            {step.opens.some((o) => o.kind === 'probe-hole') && (
+              <p className="border-t hairline pt-3 text-sm">
+                {context.practice.probeDistance.text}{' '}
+                <span className="quiet">{t('method.by', { source: context.practice.probeDistance.source })}</span>
+              </p>
+            )}
+            {appliance.card.testPoints
+              .filter((p) => p.stationId === step.stationId && (!step.sectionId || !p.sectionId || p.sectionId === step.sectionId))
+              .map((p) => (
+                <p key={p.label} className="border-t hairline pt-3 text-sm">
+                  {p.port && <b>{t(`port.${p.port}`)} </b>}
+                  {p.label}: {p.how}
+                </p>
+              ))}
             {step.opens.map((o) => (
               <p key={o.key} className="border-t hairline pt-3 text-sm">
                 {o.label}: {o.closes}

@@ -1,9 +1,10 @@
 'use client'
 
-import { inCalibration } from '@lucerna/core/measure'
+import { inCalibration, type Instrument } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { WarningSign } from '@/ui/WarningSign'
 import { timeAt } from '@/ui/dates'
+import { HoldButton } from '@/ui/HoldButton'
 import { t } from '@/messages/visit'
 import { AllowInstrument } from './AllowInstrument'
 import { may, useDesk } from './context'
@@ -13,6 +14,9 @@ export function ZeroList({ step }: { readonly step: Step }) {
   const { context, visit, appliance, record, role, timeZone, instruments, openDialog } = useDesk()
   const readOnly = !may(role, 'instrument.zeroed') || visit.status !== 'open'
   if (step.zeroes.length === 0) return null
+  const open = context.instruments.filter(
+    (i) => instruments.instrumentIds.includes(i.id) && isZeroedHere(step, i) && !visit.zeroed.some((z) => z.instrumentId === i.id),
+  )
   return (
     <>
       <h3 className="mt-4 mb-1 flex items-center justify-between gap-3 text-sm quiet">
@@ -25,7 +29,8 @@ export function ZeroList({ step }: { readonly step: Step }) {
       </h3>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {context.instruments
-          .filter((i) => (step.zeroes as readonly string[]).includes(i.kind) && instruments.instrumentIds.includes(i.id))
+          // Those that read pressures are zeroed where they are connected; here they only show if something is wrong with them.
+          .filter((i) => instruments.instrumentIds.includes(i.id) && (isZeroedHere(step, i) || !inCalibration(i, new Date().toISOString())))
           .map((i) => {
             const zeroed = visit.zeroed.findLast((z) => z.instrumentId === i.id)
             const seen = visit.responses.some((r) => r.instrumentId === i.id)
@@ -73,31 +78,89 @@ export function ZeroList({ step }: { readonly step: Step }) {
                     {seen ? `✓ ${t('zero.response-seen')}` : t('zero.response')}
                   </button>
                 )}
-                <button
-                  type="button"
-                  disabled={readOnly}
-                  aria-pressed={zeroed !== undefined}
-                  data-key={zeroed ? undefined : 'z'}
-                  className={`btn ml-auto press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
-                  onClick={() =>
-                    void record([
-                      {
-                        type: 'instrument.zeroed',
-                        stepId: step.id,
-                        applianceId: appliance.id,
-                        data: { instrumentId: i.id, place: i.kind === 'manometer' ? 'at-connection' : 'clean-air' },
-                      },
-                    ])
-                  }
-                >
-                  {zeroed
-                    ? `✓ ${t('zero.done', { time: timeAt(zeroed.at, timeZone) })}`
-                    : t(i.kind === 'manometer' ? 'zero.at-connection' : 'zero.clean-air')}
-                </button>
+                <DraughtPort instrument={i} stepId={step.id} readOnly={readOnly} />
+                {isZeroedHere(step, i) && (
+                  <button
+                    type="button"
+                    disabled={readOnly}
+                    aria-pressed={zeroed !== undefined}
+                    data-key={zeroed ? undefined : 'z'}
+                    className={`btn ml-auto press min-w-44 ${zeroed ? 'btn-outline' : 'btn-primary'}`}
+                    onClick={() =>
+                      void record([
+                        {
+                          type: 'instrument.zeroed',
+                          stepId: step.id,
+                          applianceId: appliance.id,
+                          data: { instrumentId: i.id, place: 'clean-air' },
+                        },
+                      ])
+                    }
+                  >
+                    {zeroed ? `✓ ${t('zero.done', { time: timeAt(zeroed.at, timeZone) })}` : t('zero.clean-air')}
+                  </button>
+                )}
               </li>
             )
           })}
       </ul>
+      {!readOnly && open.length > 1 && (
+        <HoldButton
+          className="mt-2 press w-full btn-outline"
+          hint={t('asks.hold-longer')}
+          onHeld={() =>
+            void record(
+              open.map((i) => ({
+                type: 'instrument.zeroed' as const,
+                stepId: step.id,
+                applianceId: appliance.id,
+                data: { instrumentId: i.id, place: 'clean-air' as const },
+              })),
+            )
+          }
+        >
+          {t('zero.all', { count: open.length })}
+        </HoldButton>
+      )}
     </>
+  )
+}
+
+const isZeroedHere = (step: Step, { kind }: Pick<Instrument, 'kind'>): boolean => (step.zeroes as readonly string[]).includes(kind)
+
+/** Some analysers zero the draught port apart: without it the draught is void, and nothing else. */
+function DraughtPort({
+  instrument,
+  stepId,
+  readOnly,
+}: {
+  readonly instrument: Instrument
+  readonly stepId: string
+  readonly readOnly: boolean
+}) {
+  const { visit, appliance, record } = useDesk()
+  if (instrument.kind !== 'analyser' || readOnly || !instrument.channels.some((c) => c.channel === 'draught')) return null
+  const zeroes = visit.zeroed.filter((z) => z.instrumentId === instrument.id)
+  const partly = zeroes.length > 0 && zeroes.every((z) => z.gasOnly)
+  if (zeroes.length > 0 && !partly) return null
+  return (
+    <button
+      type="button"
+      className="btn order-last w-full btn-ghost text-primary btn-sm max-lg:min-h-11"
+      onClick={() =>
+        void record([
+          {
+            type: 'instrument.zeroed',
+            stepId,
+            applianceId: appliance.id,
+            data: partly
+              ? { instrumentId: instrument.id, place: 'at-connection' }
+              : { instrumentId: instrument.id, place: 'clean-air', gasOnly: true },
+          },
+        ])
+      }
+    >
+      {t(partly ? 'zero.draught' : 'zero.gas-only')}
+    </button>
   )
 }

@@ -58,7 +58,9 @@ describe('any reading at any step', () => {
     choose(/^Standing pressure/)
     type('22,2')
     press('Record')
+    // Where the hose is put is where the gauge is zeroed: said with the reading, in one tap.
     expect(written).toMatchObject([
+      { type: 'instrument.zeroed', data: { place: 'at-connection', stationId: 'inlet' } },
       {
         type: 'reading.taken',
         stepId: 'make-safe',
@@ -69,7 +71,7 @@ describe('any reading at any step', () => {
         },
       },
     ])
-    expect((written[0]!.data as { readings: { source: { instrumentId?: string } }[] }).readings[0]!.source.instrumentId).toBeDefined()
+    expect((written[1]!.data as { readings: { source: { instrumentId?: string } }[] }).readings[0]!.source.instrumentId).toBeDefined()
     expect(closed).toHaveBeenCalled()
   })
 
@@ -93,6 +95,17 @@ describe('any reading at any step', () => {
       { type: 'special.read', data: { measurandId: 'coil.resistance', instanceId: 'coil-2', special: { kind: 'open' } } },
     ])
     expect(told.said).toEqual(['Coil resistance, Coil 2: open circuit. Recorded.'])
+  })
+
+  test('a thermocouple is read as a whole, or before and behind the interrupter in its lead', () => {
+    const { written, find, choose } = opened()
+    find('thermocouple loaded')
+    choose(/^Thermocouple/)
+    expect((screen.getByLabelText('Which one?') as HTMLSelectElement).value).toBe('')
+    fireEvent.change(screen.getByLabelText('Which one?'), { target: { value: 'behind-interrupter' } })
+    type('9')
+    press('Record')
+    expect(written.at(-1)).toMatchObject({ data: { readings: [{ instanceId: 'behind-interrupter' }] } })
   })
 
   test('what varies needs both of its ends', () => {

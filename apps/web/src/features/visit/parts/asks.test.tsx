@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import '@/test/browserParts'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
-import { cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { onlyByItself } from '@lucerna/core/procedure'
 import { deskOf, visitOf } from '@/test/desk'
 import type { NewEvent } from '../client/writeDown'
 import { Asks } from './Asks'
@@ -40,6 +41,7 @@ const first = stag.steps.find((s) => s.id === 'safeties')!.asks[0]!
 
 test('a safety device is operated, failed, bridged, removed or never fitted; one tap records it', () => {
   const written = show('safeties')
+  fireEvent.click(within(screen.getAllByRole('group')[0]!).getByRole('button', { name: 'Other…' }))
   const row = within(screen.getAllByRole('group')[0]!)
   expect(row.getAllByRole('button').map((b) => b.textContent)).toEqual(['Operated', 'Failed', 'Bridged', 'Removed', 'Never fitted'])
   fireEvent.click(row.getByText('Never fitted'))
@@ -65,4 +67,65 @@ test('a closed visit shows its answers and takes none', () => {
   for (const button of screen.getAllByRole('button')) expect(button.hasAttribute('disabled')).toBe(true)
   fireEvent.click(screen.getAllByRole('button')[1]!)
   expect(written).toEqual([])
+})
+
+describe('answered together', () => {
+  afterEach(() => jest.useRealTimers())
+  const hold = (ms: number) => {
+    const button = screen.getByRole('button', { name: /as listed: press and hold$/ })
+    fireEvent.pointerDown(button, { button: 0 })
+    act(() => void jest.advanceTimersByTime(ms))
+    fireEvent.pointerUp(button)
+    fireEvent.click(button)
+  }
+  const asked = stag.steps.find((s) => s.id === 'make-safe')!.asks
+
+  test('held to the end, every look that may be is answered as listed; what decides life is not', () => {
+    jest.useFakeTimers()
+    const written = show('make-safe')
+    hold(300)
+    expect(written).toEqual([])
+    expect(screen.getByText('Hold until it is filled.')).toBeTruthy()
+    hold(800)
+    const ids = written.map((e) => (e.data as { observationId: string }).observationId)
+    expect(ids).toEqual(asked.map((a) => a.id).filter((id) => !onlyByItself(id)))
+    expect(ids).not.toContain('smell-of-gas')
+    for (const e of written) expect(e.data).toMatchObject({ together: true })
+  })
+
+  test('what is different is answered on its row first, and left out of the hold', () => {
+    jest.useFakeTimers()
+    const written = show('make-safe', { ventilation: 'not-clear' })
+    hold(800)
+    expect(written.map((e) => (e.data as { observationId: string }).observationId)).not.toContain('ventilation')
+    const row = within(screen.getByRole('group', { name: 'Flue route and terminal' }))
+    fireEvent.click(row.getByRole('button', { name: 'Not sound' }))
+    expect(written.at(-1)?.data).toEqual({ observationId: 'flue-terminal', answer: 'not-sound' })
+  })
+
+  test('by key it is held too; a press without hand or key is taken at its word', () => {
+    jest.useFakeTimers()
+    const written = show('make-safe')
+    const button = screen.getByRole('button', { name: /press and hold$/ })
+    fireEvent.keyDown(button, { key: 'Enter' })
+    act(() => void jest.advanceTimersByTime(300))
+    fireEvent.keyUp(button, { key: 'Enter' })
+    expect(written).toEqual([])
+    fireEvent.keyDown(button, { key: ' ' })
+    act(() => void jest.advanceTimersByTime(800))
+    fireEvent.keyUp(button, { key: ' ' })
+    const once = written.length
+    expect(once).toBeGreaterThan(2)
+    fireEvent.click(button)
+    expect(written).toHaveLength(2 * once)
+  })
+
+  test('more than one other answer stands behind the row', () => {
+    const written = show('strip')
+    const row = screen.getAllByRole('group')[0]!
+    fireEvent.click(within(row).getByRole('button', { name: 'Other…' }))
+    fireEvent.click(within(screen.getAllByRole('group')[0]!).getByRole('button', { name: 'Cleaned' }))
+    expect(written[0]?.data).toMatchObject({ answer: 'cleaned' })
+    expect(written[0]?.data).not.toHaveProperty('together')
+  })
 })

@@ -55,7 +55,8 @@ export interface VisitDesk {
 }
 
 /** What opens over a visit. */
-export type DialogName = 'sheet' | 'figure' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far' | 'instruments'
+export type DialogName =
+  'sheet' | 'figure' | 'grow' | 'runs' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far' | 'instruments'
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {

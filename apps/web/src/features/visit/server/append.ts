@@ -3,6 +3,8 @@ import {
   forbids,
   type Gate,
   instrumentsOf,
+  knowsStep,
+  sheetsOf,
   specOf,
   type StoredEvent,
   type VisitChanges,
@@ -87,7 +89,8 @@ async function appendLocked(tx: Transaction, actor: Actor, visitId: string, post
     fresh.map((f) => f.event),
     {
       appliances: frame.context.appliances,
-      sheets: frame.sheets,
+      knowsStep: knowsStep(frame.context),
+      practice: frame.context.practice,
       planned: { jobKind: frame.row.jobKind, practice: { id: frame.row.practiceId, version: frame.row.practiceVersion } },
       knowsInstrument: (id) => frame.context.instruments.some((i) => i.id === id),
     },
@@ -193,11 +196,12 @@ async function withInstruments(
 }
 
 /** The one thing that is forbidden outright: ending in normal service against the rules, and closing what has no ending. */
-function checkForbidden({ context, sheets }: VisitFrame, fold: VisitFold, stored: readonly StoredEvent[]): void {
+function checkForbidden({ context }: VisitFrame, fold: VisitFold, stored: readonly StoredEvent[]): void {
   stored.forEach((event, i) => {
-    const found = canBeForbidden(event.type) ? forbids(event, fold.state(), sheets, context) : null
+    const found = canBeForbidden(event.type) ? forbids(event, fold.state(), context) : null
     if (found) {
       const appliance = context.appliances.find((a) => a.id === event.applianceId) ?? context.appliances[0]!
+      const sheets = sheetsOf(context, fold.state())
       const inWords = (g: Gate) => gateText(g, appliance, sheets[appliance.id] ?? [], context.emergencyNumber)
       const message = wordsFor(`not-yet.${found.code}`, { count: found.gates.length })
       throw new ApiProblem(409, 'not-yet', message, [

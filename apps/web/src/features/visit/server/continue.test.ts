@@ -1,3 +1,4 @@
+import { sheetsOf } from '@lucerna/core/visit'
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
@@ -78,7 +79,7 @@ test('a visit that goes on begins with what was judged and with what was left ha
   expect((await reportOf(tobias, visitId, now()))?.model.continues?.visitId).toBe(before.visitId)
 })
 
-test('only what was closed and not finished can be gone on with, by the same job, at the same site, in the same firm', async () => {
+test('only what was closed and not finished can be gone on with, as the same job or another, at the same site, in the same firm', async () => {
   const open = await newVisit(tobias, '7 Quarry Row')
   const wish = { siteId: open.siteId, applianceIds: [open.applianceId], jobKind: 'annual-service' as string }
   const tried = (actor: Actor, more: object) =>
@@ -86,12 +87,16 @@ test('only what was closed and not finished can be gone on with, by the same job
   await expect(tried(tobias, { continues: open.visitId })).rejects.toMatchObject({ status: 409, code: 'not-closed' })
   await expect(tried(tobias, { continues: uuidv7() })).rejects.toMatchObject({ status: 404 })
   const done = await unfinished()
-  await expect(tried(tobias, { continues: done.visitId, jobKind: 'breakdown' })).rejects.toMatchObject({ status: 422 })
   await expect(tried(ruben, { continues: done.visitId })).rejects.toMatchObject({ status: 404 })
   const other = await newVisit(tobias, '11 Quarry Row')
   await expect(tried(tobias, { continues: done.visitId, siteId: other.siteId, applianceIds: [other.applianceId] })).rejects.toMatchObject({
     status: 422,
   })
+  // What was begun as a service turned out to be a breakdown.
+  const as = await tried(tobias, { continues: done.visitId, jobKind: 'breakdown' })
+  const loaded = await inside(tobias, (tx) => loadVisit(tx, tobias.firmId, as))
+  expect(loaded.context.jobKind).toBe('breakdown')
+  expect(sheetsOf(loaded.context, foldLoaded(loaded))[done.applianceId]!.map((s) => s.kind)).toContain('complaint')
 })
 
 describe('pictures of a visit', () => {

@@ -24,7 +24,7 @@ export const newVisitSchema = z.strictObject({
   /** Null: nobody yet. Absent: oneself, if one records readings. */
   assignedTo: z.string().max(80).nullable().optional(),
   remark: z.string().trim().max(500, 'field.too-long').optional(),
-  /** An unfinished visit that this one goes on with: the same job on appliances that it did not leave in normal service. */
+  /** An unfinished visit that this one goes on with, as the same job or as another: on appliances that it did not leave in normal service. */
   continues: z.uuid().optional(),
 })
 
@@ -38,8 +38,7 @@ async function mustContinue(tx: Transaction, firmId: string, wanted: z.output<ty
     .from(visitAppliance)
     .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, before.id)))
   const unfinished = units.filter((u) => u.outcome !== 'in-normal-service').map((u) => u.id)
-  const fits =
-    before.siteId === wanted.siteId && before.jobKind === wanted.jobKind && wanted.applianceIds.every((id) => unfinished.includes(id))
+  const fits = before.siteId === wanted.siteId && wanted.applianceIds.every((id) => unfinished.includes(id))
   if (!fits) throw new ApiProblem(422, 'not-its-continuation', t('continue.other'), [{ path: 'continues', message: t('continue.other') }])
 }
 

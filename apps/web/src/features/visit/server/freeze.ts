@@ -49,7 +49,7 @@ export async function reportFacts(
 /** Freezes the next version of the report. */
 export async function freezeReport(tx: Transaction, actor: Actor, frame: VisitFrame, state: VisitState, now: string): Promise<void> {
   const { firmId, id: visitId } = frame.row
-  const model = makeReport(state, frame.context, frame.sheets, await reportFacts(tx, frame, state, actor), now)
+  const model = makeReport(state, frame.context, await reportFacts(tx, frame, state, actor), now)
   const [last] = await tx
     .select({ version: max(report.version) })
     .from(report)

@@ -5,6 +5,7 @@ import { appliance, followUp } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, event, inside, ownerDb, post } from '@/test/world'
 import { createVisit } from './create'
+import { sheetsOf } from '@lucerna/core/visit'
 import { foldLoaded, loadVisit } from './load'
 
 let tobias: Actor
@@ -40,8 +41,9 @@ test.each(JOB_KINDS.filter((job) => job !== 'change-of-gas'))('a visit for %s is
   const { id, applianceId } = await plan(TORCH, job)
   const loaded = await load(id)
   expect(loaded.row.jobKind).toBe(job)
-  expect(loaded.sheets[applianceId]!.at(-1)?.kind).toBe('finish')
-  expect(loaded.sheets[applianceId]!.some((s) => s.kind === 'make-safe')).toBe(true)
+  const sheet = sheetsOf(loaded.context, foldLoaded(loaded))[applianceId]!
+  expect(sheet.at(-1)?.kind).toBe('finish')
+  expect(sheet.some((s) => s.kind === 'make-safe')).toBe(true)
 })
 
 test('a job that makes no sense is refused with the reason in words; a start for another job than planned too', async () => {

@@ -1,12 +1,12 @@
 import type { InstalledFacts } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
-import { runSheet, type Step } from '@lucerna/core/procedure'
 import { meterClass, pipesVolume } from '@lucerna/core/supply'
 import {
   type Continued,
   continuedFrom,
   foldVisit,
   instrumentsOf,
+  sheetsOf,
   type StoredEvent,
   type VisitAppliance,
   type VisitContext,
@@ -34,7 +34,6 @@ export interface VisitFrame {
   readonly context: VisitContext
   /** Who holds each instrument of the context; null is nobody. */
   readonly holders: Readonly<Record<string, { readonly id: string; readonly name: string } | null>>
-  readonly sheets: Readonly<Record<string, readonly Step[]>>
   readonly appliances: readonly { readonly id: string; readonly serial: string; readonly position: string; readonly name: string }[]
 }
 
@@ -50,8 +49,9 @@ const OFFERED = 60
 async function continuedBy(tx: Transaction, firmId: string, visitId: string): Promise<Map<string, Continued>> {
   const before = await loadVisit(tx, firmId, visitId)
   const state = foldLoaded(before)
+  const sheets = sheetsOf(before.context, state)
   const from = { visitId, closedAt: state.closedAt ?? before.row.plannedFor }
-  return new Map(state.appliances.map((a) => [a.applianceId, continuedFrom(a, before.sheets[a.applianceId] ?? [], from)]))
+  return new Map(state.appliances.map((a) => [a.applianceId, continuedFrom(a, sheets[a.applianceId] ?? [], from)]))
 }
 
 /**
@@ -152,25 +152,19 @@ async function framed(
       ...(before && { continued: before }),
     }
   })
-  const sheets = Object.fromEntries(
-    appliances.map((a) => {
-      const sheet = runSheet(row.jobKind, a.card, practice, a.facts)
-      return [a.id, sheet.ok ? sheet.value : []]
-    }),
-  )
   return {
     row,
     site: siteRow,
     firmName,
     assignedName,
     context: {
+      jobKind: row.jobKind,
       appliances,
       practice,
       instruments: instruments.map((i) => i.instrument),
       emergencyNumber: siteRow.emergencyNumber ?? practice.emergencyNumber ?? null,
     },
     holders: Object.fromEntries(instruments.map((i) => [i.instrument.id, i.holder])),
-    sheets,
     appliances: rows.map((r) => ({
       id: r.appliance.id,
       serial: r.appliance.serial,

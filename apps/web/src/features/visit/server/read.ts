@@ -1,4 +1,4 @@
-import { type Gate, serviceGates, type VisitState } from '@lucerna/core/visit'
+import { type Gate, serviceGates, sheetsOf, type VisitState } from '@lucerna/core/visit'
 import type { Step } from '@lucerna/core/procedure'
 import type { Transaction } from '@/db/client'
 import { foldLoaded, loadVisit } from './load'
@@ -21,6 +21,7 @@ interface ReadVisit {
 export async function readVisit(tx: Transaction, firmId: string, visitId: string): Promise<ReadVisit> {
   const loaded = await loadVisit(tx, firmId, visitId)
   const state = foldLoaded(loaded)
+  const sheets = sheetsOf(loaded.context, state)
   return {
     id: visitId,
     siteId: loaded.site.id,
@@ -29,7 +30,7 @@ export async function readVisit(tx: Transaction, firmId: string, visitId: string
     state,
     appliances: loaded.context.appliances.map((a) => {
       const own = state.appliances.find((s) => s.applianceId === a.id)
-      const steps = loaded.sheets[a.id] ?? []
+      const steps = sheets[a.id] ?? []
       return {
         id: a.id,
         card: { id: a.card.id, version: a.card.version },

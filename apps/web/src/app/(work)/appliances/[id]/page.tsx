@@ -1,5 +1,5 @@
 import { EMIT_TABLE } from '@lucerna/core/visit'
-import { GitCompareArrows } from 'lucide-react'
+import { GitCompareArrows, StickyNote } from 'lucide-react'
 import Link from 'next/link'
 import { Facts, Kit, Safeties } from '@/features/places/appliance/Aside'
 import { CardTable } from '@/features/places/appliance/CardTable'
@@ -52,7 +52,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
           <LastValues page={page} />
           <Trends trends={histories.map((h) => trendOf(h, units))} units={units} timeZone={site.timeZone} />
           <Normals histories={histories} units={units} />
-          <Timeline page={page} />
+          <Timeline page={page} mayRemove={may(actor, 'register.remove')} />
           <CardTable page={page} />
           <Photos
             photos={page.photos}
@@ -75,6 +75,11 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
               <StartVisit siteId={site.id} appliances={[appliance]} beside={current !== undefined} />
             )}
             {plans && !gone && <PlanVisit siteId={site.id} appliances={[appliance]} timeZone={site.timeZone} people={people} />}
+            {write && (
+              <Link href={`/appliances/${appliance.id}/papers/new`} className="btn btn-outline">
+                <StickyNote size={18} aria-hidden="true" /> {t('paper.title')}
+              </Link>
+            )}
             {visits.filter((v) => v.status === 'closed').length >= 2 && (
               <Link href={`/appliances/${appliance.id}/compare`} className="btn btn-outline">
                 <GitCompareArrows size={18} aria-hidden="true" /> {t('compare.open')}

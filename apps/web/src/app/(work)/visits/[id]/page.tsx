@@ -27,7 +27,6 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       hazards={loaded.site.hazards}
       practice={{ id: loaded.row.practiceId, version: loaded.row.practiceVersion }}
       context={loaded.context}
-      sheets={loaded.sheets}
       holders={loaded.holders}
       held={loaded.context.instruments.filter((i) => loaded.holders[i.id]?.id === actor.userId).map((i) => i.id)}
       events={loaded.events}

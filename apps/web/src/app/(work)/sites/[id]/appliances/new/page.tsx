@@ -4,16 +4,26 @@ import { FormPage } from '@/features/places/FormPage'
 import { cardChoices, newAppliance, supplyChoices } from '@/features/places/server/choices'
 import { sitePage } from '@/features/places/server/pages'
 import { requireActor } from '@/server/actor'
+import { may } from '@/server/may'
 import { foundOrNot, titled } from '@/server/page'
 import { t } from '@/messages/all'
 
 export const generateMetadata = titled('unit.new')
 
-export default async function NewAppliancePage({ params }: { readonly params: Promise<{ id: string }> }) {
-  const { id } = await params
+export default async function NewAppliancePage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ id: string }>
+  readonly searchParams: Promise<{ card?: string | string[] }>
+}) {
+  const [{ id }, { card }] = await Promise.all([params, searchParams])
   const actor = await requireActor(`/sites/${id}/appliances/new`)
   const page = await foundOrNot(id, (known) => sitePage(actor, known))
   const supplies = supplyChoices(page.supplies)
+  const cards = await cardChoices(actor)
+  // Just made from the plate.
+  const made = cards.find((c) => c.id === card)
   return (
     <FormPage title={t('unit.new')} subtitle={page.site.name} actor={actor}>
       {supplies.length === 0 ? (
@@ -28,9 +38,10 @@ export default async function NewAppliancePage({ params }: { readonly params: Pr
           id={null}
           siteId={page.site.id}
           base={null}
-          first={newAppliance(supplies[0]!.id)}
+          first={{ ...newAppliance(supplies[0]!.id), ...(made && { cardId: made.id, cardVersion: made.version, name: made.model }) }}
           units={page.units}
-          cards={await cardChoices(actor)}
+          cards={cards}
+          mayMakeCard={may(actor, 'card.from-plate')}
           supplies={supplies}
         />
       )}

@@ -1,0 +1,114 @@
+import type { Page } from '@playwright/test'
+
+/** What a service asks of a technician: taps (a hold is one) and figures typed. */
+export interface Counted {
+  taps: number
+  figures: number
+  /** What was tapped in each step, in order. */
+  readonly by: { readonly title: string; readonly what: string[] }[]
+}
+
+const NOW = 'section[aria-labelledby=now]'
+const HOLD_MS = 900
+
+/**
+ * A sound service done by hand on a phone, by fingers only, counting what they do. A field is tapped to begin with; the keys' own *Next* leads to the others. Clocks are
+ * let run by the page's own clock.
+ */
+export async function countService(page: Page, texts: Readonly<Record<string, string>>): Promise<Counted> {
+  const counted: Counted = { taps: 0, figures: 0, by: [] }
+  const main = page.locator(NOW)
+  const tapped = (what: string) => {
+    counted.taps++
+    counted.by.at(-1)?.what.push(what)
+  }
+  const place = () =>
+    page
+      .getByRole('button', { name: /^\d+ of \d+$/ })
+      .first()
+      .textContent()
+  const settle = () => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+  for (;;) {
+    await settle()
+    const title = (await page.locator('h2#now').textContent()) ?? ''
+    if (title === 'Finish') return counted
+    const here = await place()
+    counted.by.push({ title, what: [] })
+    const moved = async () => (await place()) !== here
+    /** Presses buttons of a kind until none is left. */
+    const all = async (name: RegExp, after?: () => Promise<void>) => {
+      const buttons = main.getByRole('button', { name, disabled: false })
+      for (let n = 0; n < 30 && (await buttons.count()) > 0 && !(await moved()); n++) {
+        const label = (await buttons.first().textContent()) ?? ''
+        await buttons.first().click()
+        tapped(label)
+        await after?.()
+        await settle()
+      }
+    }
+    await all(/^CO cell responded/)
+    const holdIt = async () => {
+      const hold = main.getByRole('button', { name: /press and hold$/ })
+      if ((await moved()) || (await hold.count()) === 0) return
+      await hold.first().hover()
+      await page.mouse.down()
+      await page.clock.runFor(HOLD_MS)
+      await page.mouse.up()
+      tapped('hold')
+      await settle()
+    }
+    // What holds together: what is zeroed, what is as listed, what was put back.
+    for (let n = 0; n < 3; n++) await holdIt()
+    await all(/^Zeroed (in|at)/)
+    if (!(await moved())) {
+      const open = main.locator('[data-ask]:not(:has([aria-pressed=true]))')
+      for (let n = 0; n < 30 && (await open.count()) > 0 && !(await moved()); n++) {
+        const group = open.first()
+        const label = (await group.getAttribute('data-ask')) ?? ''
+        await (label === 'signature' ? group.getByRole('button', { name: 'Nobody present' }) : group.getByRole('button').first()).click()
+        tapped(label)
+        await settle()
+      }
+    }
+    if (title === 'Close loose ends') {
+      await all(/^Mark as put back$/)
+      await all(/^tight by .* and /)
+    }
+    if (title.startsWith('Joints')) await all(/^tight by .* and /)
+    await all(/ now$|gauge connected$|^Mark as open$/, () => page.clock.fastForward('11:00'))
+    await all(/^Start timer$/, async () => {
+      // Somebody is there while it runs: time does not jump over its end.
+      const out = main.getByText(/finished \d\d:\d\d/)
+      for (let n = 0; n < 60 && !(await moved()) && (await out.count()) === 0; n++) {
+        await page.clock.fastForward('00:20')
+        await settle()
+      }
+    })
+    if (!(await moved())) {
+      let first = true
+      for (const field of await main.locator('input[id^=need-]').all()) {
+        const text = texts[(await field.getAttribute('id')) ?? '']
+        // What is folded away is not asked for.
+        if (text === undefined || (await field.isDisabled()) || !(await field.isVisible())) continue
+        if (first && !(await field.evaluate((f) => f === document.activeElement))) {
+          await field.click()
+          tapped('field')
+        }
+        first = false
+        await field.fill(text.replace(/[^\d.,-].*$/, '').trim())
+        counted.figures++
+      }
+      if (!first) await all(/^Record/)
+    }
+    await settle()
+    for (let n = 0; n < 40 && !(await moved()); n++) {
+      const next = main.getByRole('button', { name: 'Next step', disabled: false })
+      if ((await next.count()) > 0) {
+        await next.click()
+        tapped('next')
+      } else await page.waitForTimeout(50)
+      await settle()
+    }
+    if (!(await moved())) throw new Error(`Stuck at “${title}”: ${await main.innerText()}`)
+  }
+}

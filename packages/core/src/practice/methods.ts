@@ -1,0 +1,67 @@
+import { z } from 'zod'
+
+/**
+ * Where practitioners disagree about how a thing is done. The first mode of each is what holds where a profile says nothing. What decides more than the way it
+ * is done (limits, when to adjust, what is never left running) stands elsewhere in the profile.
+ */
+export const METHODS = {
+  /** The pilot while its burner is cleaned. */
+  'pilot-cleaning': ['isolate', 'leave-lit'],
+  /** Where the volts of a gas valve's coil are read. */
+  'coil-volts': ['at-valve', 'at-board'],
+  /** Which rates are measured: all that the card names and ignition too, or the highest and the lowest. */
+  'rates-measured': ['all', 'high-low'],
+  /** What a burner is set by. */
+  'set-by': ['gauge-first', 'analyser-alone'],
+  /** Ferrules and flares. */
+  'ferrule-flare': ['dry', 'sealant-outside'],
+  /** How an interrupter in a thermocouple's lead is proved. */
+  interrupter: ['millivolts', 'continuity'],
+  /** How a thermistor is proved. */
+  thermistor: ['table', 'moves'],
+  /** Electrodes. */
+  electrodes: ['by-card', 'renew-always'],
+  /** How the exchanger is cleaned. */
+  'exchanger-cleaning': ['by-card', 'dry', 'wet'],
+  /** What proves that it is dead. */
+  'dead-test': ['two-pole', 'indicator-first'],
+  /** Who has to agree before a burner part is removed or added. */
+  'burner-inserts': ['all-agree', 'customer'],
+  /** In which order rates are set where the card says nothing. */
+  'set-order': ['max-first', 'min-first'],
+  /** How a pilot valve's seat is proved, once unburnt gas has cleared. */
+  'pilot-seat': ['detector', 'flame'],
+} as const satisfies Record<string, readonly [string, string, ...string[]]>
+export type MethodId = keyof typeof METHODS
+export const METHOD_IDS = Object.keys(METHODS) as MethodId[]
+
+const chosen = <M extends readonly [string, ...string[]]>(modes: M) =>
+  z.strictObject({ mode: z.enum(modes), source: z.string().min(1) }).optional()
+
+/** The ways of a profile, each with its source; a way that is not named is the usual one. */
+export const methodsSchema = z
+  .strictObject({
+    'pilot-cleaning': chosen(METHODS['pilot-cleaning']),
+    'coil-volts': chosen(METHODS['coil-volts']),
+    'rates-measured': chosen(METHODS['rates-measured']),
+    'set-by': chosen(METHODS['set-by']),
+    'ferrule-flare': chosen(METHODS['ferrule-flare']),
+    interrupter: chosen(METHODS.interrupter),
+    thermistor: chosen(METHODS.thermistor),
+    electrodes: chosen(METHODS.electrodes),
+    'exchanger-cleaning': chosen(METHODS['exchanger-cleaning']),
+    'dead-test': chosen(METHODS['dead-test']),
+    'burner-inserts': chosen(METHODS['burner-inserts']),
+    'set-order': chosen(METHODS['set-order']),
+    'pilot-seat': chosen(METHODS['pilot-seat']),
+  } satisfies Record<MethodId, unknown>)
+  .optional()
+  .meta({ description: 'How things are done where practitioners disagree; what is not named is done the usual way.' })
+
+/** Which way a profile does a thing, and who says so; null where it is the usual way by nobody's word. */
+export function methodOf(
+  practice: { readonly methods?: z.output<typeof methodsSchema> },
+  id: MethodId,
+): { readonly mode: string; readonly source: string | null } {
+  return practice.methods?.[id] ?? { mode: METHODS[id][0], source: null }
+}
