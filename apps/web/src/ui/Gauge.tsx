@@ -61,7 +61,8 @@ export interface GaugeProps {
   readonly asFound?: number | undefined
   readonly lastVisit?: number | undefined
   readonly band?:
-    { readonly min?: number | undefined; readonly max?: number | undefined; readonly nominal?: number | undefined } | undefined
+    | { readonly min?: number | undefined; readonly max?: number | undefined; readonly nominal?: number | undefined }
+    | undefined
   readonly orientation: 'vertical' | 'horizontal'
   readonly length: number
   /** Where the rail begins under a one-sided limit, SI. */

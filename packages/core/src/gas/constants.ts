@@ -26,7 +26,7 @@ export interface ReferenceState {
   readonly meteringPa: number
 }
 
-const SIXTY_F = 288.70555555555555
+const SIXTY_F = 288.7055555555556
 const PSI = 6894.757293168
 
 export const REFERENCE_STATES = {

@@ -107,7 +107,7 @@ export const UNITS = {
     'lb/ft³': { factor: 0.45359237 / FT3_M3, aliases: ['lb/ft3'] },
   },
   velocity: { 'm/s': { factor: 1 }, 'ft/s': { factor: FOOT_M, aliases: ['fps'] }, 'ft/min': { factor: FOOT_M / 60, aliases: ['fpm'] } },
-  viscosity: { 'Pa·s': { factor: 1, aliases: ['pas'] }, 'µPa·s': { factor: 1e-6, aliases: ['upas', 'µpas'] } },
+  viscosity: { Pa·s: { factor: 1, aliases: ['pas'] }, µPa·s: { factor: 1e-6, aliases: ['upas', 'µpas'] } },
   heatCapacity: { 'J/K': { factor: 1 }, 'kJ/K': { factor: 1000 }, 'BTU/°F': { factor: BTU_J * 1.8, aliases: ['btu/f'] } },
   time: {
     s: { factor: 1, aliases: ['sec', 'secs', 'second', 'seconds'] },

@@ -28,7 +28,7 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
   const hard = gates.filter((g) => g.hard)
   const [outcome, setOutcome] = useState<(typeof OUTCOMES)[number] | null>(null)
   const [reason, setReason] = useState(state.outcome?.reason ?? '')
-  const today = dayAt(new Date(), timeZone)
+  const [today] = useState(() => dayAt(new Date(), timeZone))
   const [nextDueOn, setNextDueOn] = useState(() => yearAfter(today))
   // What was called in normal service and no longer can be is chosen anew.
   const stands = state.outcome && !(state.outcome.outcome === 'in-normal-service' && gates.length > 0) ? state.outcome.outcome : null

@@ -56,7 +56,18 @@ export interface VisitDesk {
 
 /** What opens over a visit. */
 export type DialogName =
-  'sheet' | 'figure' | 'grow' | 'runs' | 'note' | 'photos' | 'skip' | 'keys' | 'parked' | 'how' | 'far' | 'instruments'
+  | 'sheet'
+  | 'figure'
+  | 'grow'
+  | 'runs'
+  | 'note'
+  | 'photos'
+  | 'skip'
+  | 'keys'
+  | 'parked'
+  | 'how'
+  | 'far'
+  | 'instruments'
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {
