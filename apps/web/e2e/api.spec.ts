@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { planAnother, signIn } from './technician'
 
 const note = (visitId: string, text: string, more: object = {}) => ({

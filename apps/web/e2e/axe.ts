@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
+import { expect, type Page } from './test'
 
 /** No serious finding by axe, in the theme that is on. The page has no frames, so that the one-page mode says all; it is several times faster. */
 export async function accessible(page: Page): Promise<void> {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { countService } from './counted'
 import { closeInService, soundTexts } from './sheet'
 import { planAnother, signIn, start } from './technician'

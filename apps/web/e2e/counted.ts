@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test'
+import type { Page } from './test'
 
 /** What a service asks of a technician: taps (a hold is one) and figures typed. */
 export interface Counted {

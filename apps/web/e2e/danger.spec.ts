@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { accessible } from './axe'
 import { planAnother, record, signIn, start } from './technician'
 

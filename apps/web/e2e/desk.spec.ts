@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page, test } from './test'
 import { accessible } from './axe'
 import { beginJob, closeInService, soundTexts, walkTo, workThrough } from './sheet'
 import { allKept, answerAll, gaugeOn, makeSafe, planAnother, record, signHere, signIn, start, toStep, zeroAll } from './technician'

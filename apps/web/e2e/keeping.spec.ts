@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { allKept, makeSafe, planAnother, record, signIn, start, type } from './technician'
 
 test.beforeEach(async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { beginJob, closeInService, soundTexts, workThrough } from './sheet'
 import { signIn } from './technician'
 

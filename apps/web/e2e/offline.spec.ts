@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page, test } from './test'
 import { allKept, gaugeOn, makeSafe, planAnother, record, signInByForm, start } from './technician'
 
 /** A basement without a signal: what was open on this phone opens again there. */

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test } from './test'
 import { soundTexts, walkTo } from './sheet'
 import { answerAll, bringToRate, makeSafe, nextStep, planAnother, record, signIn, start, probeIn } from './technician'
 

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page, test } from './test'
 import { readFileSync } from 'node:fs'
 import { accessible } from './axe'
 import { planAnother, signIn, start, toStep } from './technician'
@@ -195,6 +195,7 @@ test('units and dialect follow the person, and change what is read everywhere', 
   const back = page.waitForResponse('**/me/preferences')
   await page.getByRole('radio', { name: 'Same as the profile', exact: true }).click()
   await back
+  await expect(page.locator('html')).toHaveAttribute('lang', 'en-US')
   await page.goto(appliance)
   await expect(page.getByText('inWC').first()).toBeVisible()
 })

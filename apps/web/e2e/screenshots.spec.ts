@@ -1,5 +1,5 @@
 import path from 'node:path'
-import { type Page, test } from '@playwright/test'
+import { type Page, test } from './test'
 import { soundTexts, walkTo, workThrough } from './sheet'
 import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start, probeIn } from './technician'
 

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type Page } from './test'
 import { execFileSync } from 'node:child_process'
 import path from 'node:path'
 import { allKept, putEverythingBack, zeroAll } from './technician'

@@ -1,4 +1,4 @@
-import { expect, type Page, test } from '@playwright/test'
+import { expect, type Page, test } from './test'
 import { accessible } from './axe'
 import { soundTexts, walkTo } from './sheet'
 import {

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type Page } from './test'
 
 /** What a technician does, by the words on the screen. */
 
