@@ -21,7 +21,7 @@ export { combined, type Contribution, contributions, propagate } from './propaga
 export { type Reading, readingSchema } from './readings'
 export { type Taken, takeReading } from './takeReading'
 export { climbing, type Settling, settling, SETTLING_RULES, type SettlingRule } from './settling'
-export { type Sample } from './robust'
+export { medianOf, type Sample } from './robust'
 export { LINE_STATIONS, type Station, STATIONS, stationSchema } from './stations'
 export { INSTANCES, type Instance, instancesOf, isAlsoWhole } from './instances'
 export { type Special, specialReadingSchema, specialSchema, specialsOf } from './specials'

@@ -45,7 +45,7 @@ describe('settling', () => {
     expect(
       unwrap(
         settling(
-          trace(90, () => 0.05),
+          trace(70, () => 0.05),
           SETTLING_RULES.o2,
           0,
         ),
@@ -72,7 +72,7 @@ describe('settling', () => {
         const seen = unwrap(
           settling(
             trace(seconds, (s) => 5 + slope * s, 1),
-            { ...SETTLING_RULES.o2, windowS: 60 },
+            { ...SETTLING_RULES.o2, windowS: 60, horizonS: 1 },
           ),
         )
         return Math.abs(seen.slopePerS - slope) < 1e-9
@@ -85,7 +85,7 @@ describe('settling', () => {
     expect(
       unwrap(
         settling(
-          trace(20, () => 1),
+          trace(16, () => 1),
           SETTLING_RULES.o2,
         ),
       ).state,

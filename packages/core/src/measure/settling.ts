@@ -1,28 +1,39 @@
 import { fail, ok, type Result } from '../result'
 import { type Sample, trend } from './robust'
 
-/** How one channel settles: its window, what may still move and scatter in it, SI. */
+/** How one channel settles: its window, how far ahead it is looked, what may still come and scatter in it, SI. */
 export interface SettlingRule {
   readonly windowS: number
-  /** Most that the trend may move the value over the window. */
-  readonly driftOverWindow: number
+  /** How long a change that is under way goes on: the trend over this time is what is still to come. */
+  readonly horizonS: number
+  /** Most that may still come; the larger of the two where there are both. */
+  readonly tolerance: number
+  /** The same as a share of the value. */
+  readonly toleranceShare?: number
   /** Most scatter about the trend (one sigma). */
   readonly scatter: number
   /** Void after light-off for so long, s. */
   readonly blankingS: number
 }
 
-/** Typical rules by channel; O2 and CO settle differently. A practice may have its own. */
+/**
+ * Typical rules by channel, by dead time and T90 of its sensor; O2 and CO settle differently. What the appliance itself needs to come to rest is the card's
+ * clock, not theirs. A practice may have its own.
+ */
 export const SETTLING_RULES = {
-  o2: { windowS: 60, driftOverWindow: 0.001, scatter: 0.0008, blankingS: 60 },
-  co2: { windowS: 60, driftOverWindow: 0.001, scatter: 0.0006, blankingS: 60 },
-  co: { windowS: 90, driftOverWindow: 5e-6, scatter: 4e-6, blankingS: 60 },
-  flueTemperature: { windowS: 120, driftOverWindow: 2, scatter: 0.8, blankingS: 60 },
-  pressure: { windowS: 10, driftOverWindow: 5, scatter: 4, blankingS: 0 },
-  draught: { windowS: 20, driftOverWindow: 0.5, scatter: 0.6, blankingS: 60 },
+  o2: { windowS: 20, horizonS: 12, tolerance: 0.001, scatter: 0.0012, blankingS: 60 },
+  co2: { windowS: 20, horizonS: 12, tolerance: 0.001, scatter: 0.0008, blankingS: 60 },
+  co: { windowS: 30, horizonS: 22, tolerance: 5e-6, toleranceShare: 0.05, scatter: 5e-6, blankingS: 60 },
+  flueTemperature: { windowS: 40, horizonS: 60, tolerance: 2, scatter: 0.8, blankingS: 60 },
+  airTemperature: { windowS: 20, horizonS: 15, tolerance: 1, scatter: 0.8, blankingS: 0 },
+  pressure: { windowS: 4, horizonS: 3, tolerance: 5, toleranceShare: 0.002, scatter: 6, blankingS: 0 },
+  draught: { windowS: 15, horizonS: 10, tolerance: 0.5, scatter: 1, blankingS: 60 },
+  electrics: { windowS: 4, horizonS: 4, tolerance: 0, toleranceShare: 0.02, scatter: Infinity, blankingS: 0 },
+  gasInAir: { windowS: 10, horizonS: 10, tolerance: 0.0005, toleranceShare: 0.1, scatter: Infinity, blankingS: 0 },
 } as const satisfies Record<string, SettlingRule>
 
 export interface Settling {
+  /** `moving`: more is to come than the rule allows; `noisy`: it scatters more than its sensor does. */
   readonly state: 'too-few' | 'blanked' | 'moving' | 'noisy' | 'settled'
   /** Robust trend, SI per second, and its standard uncertainty. */
   readonly slopePerS: number
@@ -52,31 +63,28 @@ function usable(samples: readonly Sample[]): Result<never> | undefined {
 }
 
 /**
- * Has a channel settled? Over a sliding window its robust trend and its scatter are held against its own tolerance; the first minute after light-off is void.
+ * Has a channel settled? What its robust trend over a sliding window says is still to come, and its scatter, are held against its own tolerance. The first
+ * minute after light-off is void, and so is what was before `sinceS`: a change of rate or of place begins anew.
  *
  * @param lightOffS when the burner lit, on the samples' clock, if it did during the trace.
+ * @param sinceS when rate or place changed last, with the sensor's dead time.
  * Problems: `not-finite`, `samples-out-of-order`. Source: Theil–Sen slope, median absolute deviation.
  *
  * @example
  * settling(trace, SETTLING_RULES.o2, 0) // { state: 'settled', value: 0.0498, slopePerS: 2e-7, scatter: 0.0004, … }
  */
-export function settling(samples: readonly Sample[], rule: SettlingRule, lightOffS?: number): Result<Settling> {
+export function settling(samples: readonly Sample[], rule: SettlingRule, lightOffS?: number, sinceS = -Infinity): Result<Settling> {
   const problem = usable(samples)
   if (problem) return problem
-  const seen = window(samples, rule.windowS)
+  const seen = window(samples, rule.windowS).filter((p) => p.s >= sinceS)
   const end = samples.at(-1)
   const span = seen.length > 1 ? seen.at(-1)!.s - seen[0]!.s : 0
-  if (!end || seen.length < 5 || span < 0.8 * rule.windowS)
+  if (!end || seen.length < 5 || span < 0.9 * rule.windowS)
     return ok({ state: 'too-few', slopePerS: 0, slopeUncertainty: 0, scatter: 0, value: end?.value ?? 0 })
   const { slope, middle, scatter, slopeUncertainty } = trend(seen)
   const blanked = lightOffS !== undefined && seen[0]!.s < lightOffS + rule.blankingS
-  const state = blanked
-    ? 'blanked'
-    : Math.abs(slope) * rule.windowS > rule.driftOverWindow
-      ? 'moving'
-      : scatter > rule.scatter
-        ? 'noisy'
-        : 'settled'
+  const tolerance = Math.max(rule.tolerance, (rule.toleranceShare ?? 0) * Math.abs(middle))
+  const state = blanked ? 'blanked' : Math.abs(slope) * rule.horizonS > tolerance ? 'moving' : scatter > rule.scatter ? 'noisy' : 'settled'
   return ok({ state, slopePerS: slope, slopeUncertainty, scatter, value: middle })
 }
 

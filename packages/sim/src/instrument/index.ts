@@ -13,3 +13,6 @@ export function shownBy(spec: ChannelSpec, trueValue: number, random: Random): n
   const scattered = Math.min(spec.max, Math.max(spec.min, trueValue + (limit / 6) * normal(random)))
   return Number((Math.round(scattered / spec.resolution) * spec.resolution).toPrecision(12))
 }
+
+export { LINE_EVERY_S, type Mishap, MISHAPS, type Place, placeFor, SimulatedKit } from './kit'
+export { Sensor } from './sensors'
