@@ -13,9 +13,9 @@ const HOLD_MS = 900
 
 /**
  * A sound service done by hand on a phone, by fingers only, counting what they do. A field is tapped to begin with; the keys' own *Next* leads to the others. Clocks are
- * let run by the page's own clock.
+ * let run by the page's own clock. With connected instruments, what they show is waited for, and only what none shows is typed.
  */
-export async function countService(page: Page, texts: Readonly<Record<string, string>>): Promise<Counted> {
+export async function countService(page: Page, texts: Readonly<Record<string, string>>, live = false): Promise<Counted> {
   const counted: Counted = { taps: 0, figures: 0, by: [] }
   const main = page.locator(NOW)
   const tapped = (what: string) => {
@@ -57,6 +57,22 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       tapped('hold')
       await settle()
     }
+    /** Lets instruments settle, for as long as the step shows any that has not, and is not recorded. */
+    const settleLive = async () => {
+      const itself = main.getByRole('button', { name: 'By itself from now on' })
+      for (let n = 0; n < 90 && !(await moved()); n++) {
+        if ((await main.locator('[data-live]').count()) === 0) return
+        if (await itself.isVisible()) {
+          await itself.click()
+          tapped('by itself from now on')
+        }
+        await page.clock.fastForward('00:05')
+        await page.waitForTimeout(60)
+        await page.clock.fastForward(600)
+        await settle()
+        if ((await main.locator('[data-live]:not([data-live=done])').count()) === 0) return
+      }
+    }
     // What holds together: what is zeroed, what is as listed, what was put back.
     for (let n = 0; n < 3; n++) await holdIt()
     await all(/^Zeroed (in|at)/)
@@ -84,12 +100,14 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
         await settle()
       }
     })
+    if (live) await settleLive()
     if (!(await moved())) {
       let first = true
       for (const field of await main.locator('input[id^=need-]').all()) {
         const text = texts[(await field.getAttribute('id')) ?? '']
         // What is folded away is not asked for.
         if (text === undefined || (await field.isDisabled()) || !(await field.isVisible())) continue
+        if (live && (await main.locator('div:has(> [data-live])').filter({ has: field }).count()) > 0) continue
         if (first && !(await field.evaluate((f) => f === document.activeElement))) {
           await field.click()
           tapped('field')

@@ -10,6 +10,7 @@ import { today } from './en-GB/today'
 import { places } from './en-GB/places'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
+import { live } from './en-GB/live'
 import { anyFigure } from './en-GB/figure'
 import { find } from './en-GB/find'
 import { steps } from './en-GB/steps'
@@ -38,6 +39,7 @@ import { today as todayUS } from './en-US/today'
 import { places as placesUS } from './en-US/places'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
+import { live as liveUS } from './en-US/live'
 import { anyFigure as anyFigureUS } from './en-US/figure'
 import { find as findUS } from './en-US/find'
 import { steps as stepsUS } from './en-US/steps'
@@ -69,6 +71,7 @@ export const t = words(
   [places, placesUS],
   [visit, visitUS],
   [danger, dangerUS],
+  [live, liveUS],
   [anyFigure, anyFigureUS],
   [find, findUS],
   [steps, stepsUS],

@@ -7,6 +7,7 @@ import { sequence } from './en-GB/sequence'
 import { explained } from './en-GB/explained'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
+import { live } from './en-GB/live'
 import { steps } from './en-GB/steps'
 import { answers } from './en-GB/answers'
 import { events } from './en-GB/events'
@@ -18,6 +19,7 @@ import { sequence as sequenceUS } from './en-US/sequence'
 import { explained as explainedUS } from './en-US/explained'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
+import { live as liveUS } from './en-US/live'
 import { steps as stepsUS } from './en-US/steps'
 import { answers as answersUS } from './en-US/answers'
 import { events as eventsUS } from './en-US/events'
@@ -32,6 +34,7 @@ export const t = words(
   [explained, explainedUS],
   [visit, visitUS],
   [danger, dangerUS],
+  [live, liveUS],
   [steps, stepsUS],
   [answers, answersUS],
   [events, eventsUS],

@@ -1,9 +1,9 @@
-import { type Channel, medianOf, type Sample } from '../measure'
-import { fromSi, toSi } from '../units'
+import { type Channel, type MeasurandId, medianOf, type Sample, type Station } from '../measure'
+import { toSi } from '../units'
 import { quantityOf } from './protocol'
 
 /** What the channels give away about how they are connected. Each is a suspicion with the test that proves it, never a verdict. */
-export const LIVE_HINTS = ['hose-off', 'ports-swapped', 'wrong-unit', 'no-flow', 'diluted', 'zero-not-seen', 'dead-cell'] as const
+export const LIVE_HINTS = ['hose-off', 'ports-swapped', 'wrong-unit', 'probe-in-air', 'diluted', 'dead-cell'] as const
 export type LiveHint = (typeof LIVE_HINTS)[number]
 
 /** A pressure that hangs in the air: next to nothing, with noise about zero, Pa. */
@@ -90,5 +90,59 @@ export function lately(samples: readonly Sample[], seconds = 3): number | null {
   return now.length === 0 ? null : medianOf(now.map((p) => p.value))
 }
 
-/** As it stood on the instrument's display. `shownBy('pressure', 2000, 'mbar')` → `20` */
-export const asShown = (channel: Channel, valueSi: number, unit: string): number => fromSi(valueSi, unit, quantityOf(channel))
+/** One figure that is read live, with what is known of it beforehand. */
+export interface LiveFigure {
+  readonly measurandId: MeasurandId
+  readonly stationId: Station
+  readonly channel: Channel
+  readonly samples: readonly Sample[]
+  /** As the instrument sent it. */
+  readonly raw: { readonly value: number; readonly unit: string } | null
+  /** Where it should lie, SI. */
+  readonly expected: Port['expected'] | null
+  /** As it was left by the last visit, SI. */
+  readonly before: number | null
+}
+
+/** No flue gas of a fire is so close to air. */
+const AIR = { o2: 0.2, co2: 0.005, overRoomK: 15 } as const
+/** Air that got in: so much more oxygen, or less CO2, with a cooler flue than at the last visit. */
+const DILUTED = { o2: 0.02, co2: 0.012, coolerK: 10 } as const
+
+/**
+ * What figures that are read together give away, by key of the figure; the worst first. `firing`: the burner is held at a rate.
+ *
+ * @example
+ * liveHints(new Map([['inlet', figureAtZero]]), true) // Map { 'inlet' → 'hose-off' }
+ */
+export function liveHints(figures: ReadonlyMap<string, LiveFigure>, firing: boolean): ReadonlyMap<string, LiveHint> {
+  const found = new Map<string, LiveHint>()
+  const tell = (key: string, hint: LiveHint) => void (found.has(key) || found.set(key, hint))
+  const all = [...figures]
+  const at = (id: MeasurandId) => all.find(([, f]) => f.measurandId === id)?.[1]
+  const value = (f: LiveFigure | undefined) => (f ? lately(f.samples) : null)
+  for (const [key, f] of all) {
+    const now = value(f)
+    if (now === null) continue
+    if (f.channel === 'pressure' && f.expected && hoseOff(f.samples, (f.expected.min + f.expected.max) / 2, firing)) tell(key, 'hose-off')
+    if (f.channel === 'pressure' && f.expected && !found.has(key))
+      for (const [other, g] of all) {
+        const there = value(g)
+        if (other === key || g.channel !== 'pressure' || !g.expected || there === null) continue
+        if (portsSwapped({ nowPa: now, expected: f.expected }, { nowPa: there, expected: g.expected })) tell(key, 'ports-swapped')
+      }
+    if (f.raw && f.expected && wrongUnit(f.channel, f.raw.value, f.raw.unit, f.expected)) tell(key, 'wrong-unit')
+    if (firing && f.stationId === 'flue') {
+      const inAir = f.channel === 'o2' ? now > AIR.o2 : f.channel === 'co2' ? now < AIR.co2 : false
+      if (inAir) tell(key, 'probe-in-air')
+      const flue = at('temperature.flue')
+      const flueK = value(flue)
+      const cooler = flueK !== null && flue?.before != null && flueK < flue.before - DILUTED.coolerK
+      const thinner =
+        f.before !== null && (f.channel === 'o2' ? now - f.before > DILUTED.o2 : f.channel === 'co2' && f.before - now > DILUTED.co2)
+      if (cooler && thinner) tell(key, 'diluted')
+      if (f.channel === 'co' && now === 0 && deadCell(f.samples)) tell(key, 'dead-cell')
+    }
+  }
+  return found
+}

@@ -15,4 +15,15 @@ export {
 } from './protocol'
 export { ChannelTrace, type Fate, KEPT_S } from './trace'
 export { settlingRuleOf, STALE_S, type Standing, standingOf } from './standing'
-export { deadCell, hoseOff, lately, LIVE_HINTS, type LiveHint, portsSwapped, wrongUnit, zeroSeen } from './hints'
+export {
+  deadCell,
+  hoseOff,
+  lately,
+  type LiveFigure,
+  LIVE_HINTS,
+  type LiveHint,
+  liveHints,
+  portsSwapped,
+  wrongUnit,
+  zeroSeen,
+} from './hints'

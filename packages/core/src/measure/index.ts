@@ -12,7 +12,7 @@ export {
   limitOfError,
   standardUncertainty,
 } from './instruments'
-export { BY_EYE, CHANNELS, type Measurand } from './measurandKinds'
+export { BY_EYE, type Channel, CHANNELS, type Measurand } from './measurandKinds'
 export { isMeasurandId, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
 export { checkPossible, readTyped, type TypedReading } from './plausibility'
 export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from './monteCarlo'

@@ -23,7 +23,16 @@ export type ChannelSpec = z.infer<typeof channelSpecSchema>
 export const CHECK_KINDS = ['calibration', 'zero', 'bump', 'battery', 'water-trap', 'cell'] as const
 export type CheckKind = (typeof CHECK_KINDS)[number]
 
-export const INSTRUMENT_KINDS = ['analyser', 'manometer', 'multimeter', 'gas-detector', 'thermometer'] as const
+export const INSTRUMENT_KINDS = [
+  'analyser',
+  'manometer',
+  'multimeter',
+  'gas-detector',
+  'thermometer',
+  'co-alarm',
+  'clamp',
+  'meter-reader',
+] as const
 
 export const instrumentSchema = z.object({
   id: z.uuid(),

@@ -1,4 +1,4 @@
-import { channelFor, eyeUncertainty, type Instrument, standardUncertainty } from './instruments'
+import { channelFor, type ChannelSpec, eyeUncertainty, type Instrument, standardUncertainty } from './instruments'
 import type { Instance } from './instances'
 import type { MeasurandId } from './measurands'
 import type { Reading } from './readings'
@@ -17,6 +17,8 @@ export interface Taken {
   readonly entered?: Reading['entered'] | null
   /** What it was read with; none for what is read off by eye. */
   readonly instrument: Instrument | undefined
+  /** The channel that sent it, where no hand wrote it down. */
+  readonly sentBy?: ChannelSpec | undefined
   readonly settled: Reading['settled']
   readonly takenAt: string
   /** From outside the visit, with a doubt of its own (SI, k = 1). */
@@ -43,11 +45,12 @@ export function takeReading(taken: Taken): Reading {
     valueSi,
     entered,
     instrument,
+    sentBy,
     settled,
     takenAt,
     brought,
   } = taken
-  const spec = instrument && channelFor(instrument, measurandId)
+  const spec = instrument && (sentBy ?? channelFor(instrument, measurandId))
   return {
     id,
     ...(groupId && { groupId }),
@@ -64,7 +67,11 @@ export function takeReading(taken: Taken): Reading {
         : eyeUncertainty(measurandId, valueSi),
     ...(entered && { entered }),
     origin: brought?.origin ?? 'measured',
-    source: { kind: 'typed', ...(instrument && { instrumentId: instrument.id }), ...(spec && { channelId: spec.id }) },
+    source: {
+      kind: sentBy ? 'instrument' : 'typed',
+      ...(instrument && { instrumentId: instrument.id }),
+      ...(spec && { channelId: spec.id }),
+    },
     settled,
     takenAt,
   }

@@ -15,7 +15,9 @@ function bench(units: 'metric' | 'imperial' = 'metric') {
   if (!made.ok) throw new Error(made.error.code)
   const sim = made.value
   const kit = new SimulatedKit(sim, [analyser, gauge], { seed: 5, units })
-  const specs = new Map([analyser, gauge].flatMap((i) => i.channels.map((c) => [`${i.serial} ${c.id}`, c] as const)))
+  const specs = new Map<string, (typeof analyser.channels)[number]>(
+    [analyser, gauge].flatMap((i) => i.channels.map((c) => [`${i.serial} ${c.id}`, c] as const)),
+  )
   const traces = new Map<string, ChannelTrace>()
   let nowMs = T0
   const lines: Line[] = []

@@ -1,7 +1,7 @@
 import type { ChannelStatus, Line, LineCommand } from '@lucerna/core/live'
 import { quantityOf } from '@lucerna/core/live'
 import type { ChannelSpec, Instrument, MeasurandId, Station } from '@lucerna/core/measure'
-import { fromSi } from '@lucerna/core/units'
+import { fromSi, spanFromSi } from '@lucerna/core/units'
 import { gasAt, type GasPoint, type GasReading, type MeterPoint, readingAt, type Simulation } from '../engine'
 import { type Random, seededRandom } from '../random'
 import { Sensor } from './sensors'
@@ -58,9 +58,9 @@ export type Mishap = (typeof MISHAPS)[number]
 
 const GAS_CHANNELS = ['o2', 'co2', 'co', 'no', 'flueTemperature', 'airTemperature']
 /** How long an analyser zeroes in clean air, and a port with its hose off, s. */
-const ZEROING_S = { gas: 20, port: 2 } as const
+const ZEROING_S = { gas: 20, port: 5 } as const
 /** A hose that is moved hangs in the air for so long, s. */
-const MOVED_S = 3
+const MOVED_S = 6
 /** Time between two lines of a channel, s. */
 export const LINE_EVERY_S = 0.5
 /** The air of a room that has no fault. */
@@ -185,6 +185,7 @@ export class SimulatedKit {
   private trueValue(h: Hung, gases: Map<GasPoint, GasReading>): number {
     const { channel } = h.spec
     const { mishaps } = this
+    if (channel === 'meterIndex') return this.sim.snapshot().meterIndexM3
     let { place } = h
     if (mishaps.has('hose-off') && quantityOf(channel) === 'pressure') place = null
     if (mishaps.has('ports-swapped') && channel === 'pressure') {
@@ -193,7 +194,6 @@ export class SimulatedKit {
     }
     const justMoved = this.nowS - h.movedS < MOVED_S && quantityOf(channel) === 'pressure'
     if (place === null || justMoved) return quantityOf(channel) === 'temperature' ? this.sim.surroundings.roomK : 0
-    if (channel === 'meterIndex') return this.sim.snapshot().meterIndexM3
     if ('meter' in place) return readingAt(this.sim, place.meter, place.section).value
     const point = place.gas
     // An analyser zeroes in clean air, wherever its probe will go.
@@ -239,7 +239,9 @@ export class SimulatedKit {
     const cut = dead ? 0 : Math.min(spec.max, Math.max(spec.min, value))
     const rounded = Math.round(cut / spec.resolution) * spec.resolution
     const unit = unitOf(spec, this.options.units ?? 'metric')
-    const shown = Number(fromSi(rounded, unit, quantityOf(spec.channel)).toPrecision(7))
+    // To its last digit in the unit that it shows.
+    const digits = Math.min(12, Math.max(0, Math.ceil(-Math.log10(spanFromSi(spec.resolution, unit, quantityOf(spec.channel))) - 1e-6)))
+    const shown = Number(fromSi(rounded, unit, quantityOf(spec.channel)).toFixed(digits))
     // What is set to another unit sends the number of one unit with the name of the other.
     if (mishaps.has('wrong-unit') && spec.channel === 'pressure')
       return { ...head, value: Number(fromSi(rounded, 'inH2O', 'pressure').toPrecision(5)), unit: 'mbar' }

@@ -38,6 +38,10 @@ import { LooseEnds } from './parts/LooseEnds'
 import { SignInAgain } from './parts/SignInAgain'
 import { StartPanel } from './parts/StartPanel'
 import { useKeys } from './parts/useKeys'
+import { LiveProvider } from './live/context'
+import { LiveBar } from './live/LiveBar'
+import { useLive as useLiveHere } from './live/useLive'
+import { useBenchFollows } from './live/useBenchFollows'
 import { VisitBody } from './parts/VisitBody'
 import { VisitDialogs } from './parts/VisitDialogs'
 import { firstOpen, sheetOf } from './view'
@@ -53,6 +57,8 @@ export interface VisitScreenProps {
   readonly context: VisitContext
   readonly events: readonly StoredEvent[]
   readonly units: Units
+  /** With simulated hardware on offer: the demo world. */
+  readonly demo: boolean
   /** Who holds each instrument, and which of them this person does. */
   readonly holders: Readonly<Record<string, { readonly id: string; readonly name: string } | null>>
   readonly held: readonly string[]
@@ -107,6 +113,7 @@ export function VisitScreen(props: VisitScreenProps) {
   /** The dangers that the technician has looked at and left for the sheet. */
   const [dangerLeft, setDangerLeft] = useState<string | null>(null)
   const [signInLater, setSignInLater] = useState(0)
+  const liveParts = useLiveHere(context.instruments)
   useWakeLock(visit.status === 'open')
   useOpenVisit(visitId, visit.status)
 
@@ -116,6 +123,7 @@ export function VisitScreen(props: VisitScreenProps) {
     a: () => visit.status === 'open' && may(actor.role, 'reading.taken') && setOpen('figure'),
     l: () => goTo('loose-ends'),
     i: () => setOpen('instruments'),
+    c: () => visit.status === 'open' && setOpen('connect'),
     f: () => setOpen('far'),
     u: () => setUnits((u) => (u === 'metric' ? 'imperial' : 'metric')),
   })
@@ -198,118 +206,129 @@ export function VisitScreen(props: VisitScreenProps) {
     : `${appliance.name} · ${t(`gas.${appliance.facts.gas}`)} · ${t(`job.${props.jobKind}`)}`
 
   return (
-    <DeskProvider value={desk}>
-      <Frame
-        title={props.siteName}
-        subtitle={subtitle}
-        here="visit"
-        person={actor}
-        right={
-          <LogState log={log} photos={photos} devices={devices} onParked={() => setOpen('parked')} onSignIn={() => setSignInLater(0)} />
-        }
-      >
-        {visit.status === 'planned' ? (
-          <StartPanel
-            remark={props.remark}
-            hazards={props.hazards}
-            timeZone={props.timeZone}
-            emergencyNumber={context.emergencyNumber}
-            continuedAt={context.appliances.find((a) => a.continued)?.continued?.closedAt ?? null}
-            onStart={() =>
-              void log.record([
-                {
-                  type: 'visit.started',
-                  data: {
-                    jobKind: props.jobKind,
-                    practice: props.practice,
-                    cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })),
+    <LiveProvider value={liveParts}>
+      <DeskProvider value={desk}>
+        <Frame
+          title={props.siteName}
+          subtitle={subtitle}
+          here="visit"
+          person={actor}
+          right={
+            <LogState log={log} photos={photos} devices={devices} onParked={() => setOpen('parked')} onSignIn={() => setSignInLater(0)} />
+          }
+        >
+          {visit.status === 'planned' ? (
+            <StartPanel
+              remark={props.remark}
+              hazards={props.hazards}
+              timeZone={props.timeZone}
+              emergencyNumber={context.emergencyNumber}
+              continuedAt={context.appliances.find((a) => a.continued)?.continued?.closedAt ?? null}
+              onStart={() =>
+                void log.record([
+                  {
+                    type: 'visit.started',
+                    data: {
+                      jobKind: props.jobKind,
+                      practice: props.practice,
+                      cards: context.appliances.map((a) => ({ applianceId: a.id, cardId: a.card.id, version: a.card.version })),
+                    },
                   },
-                },
-                { type: 'instruments.chosen', data: asData(instruments) },
-              ])
-            }
-            mayStart={may(actor.role, 'visit.started')}
-            subtitle={several ? context.appliances.map((a) => a.name).join(', ') : subtitle}
-          >
-            <details className="border-y hairline py-1" open={sharedUnsaid(instruments, context)}>
-              <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-3">
-                <span>
-                  <span className="block text-sm quiet">{t('instruments.at-hand')}</span>
-                  {namesOf(instruments, context)}
-                </span>
-                <span className="text-sm text-primary">{t('instruments.change')}</span>
-              </summary>
-              {chooser}
-            </details>
-          </StartPanel>
-        ) : (
-          <>
-            {danger && (unanswered(danger, state.observations).length > 0 || !showsDanger) && (
-              <DangerBand danger={danger} onOpen={() => setDangerLeft(null)} />
-            )}
-            <ApplianceTabs
-              appliances={context.appliances}
-              visit={visit}
-              totals={Object.fromEntries(Object.entries(sheets).map(([id, list]) => [id, list.length]))}
-              currentId={applianceId}
-              onChoose={(id) => {
-                setApplianceId(id)
-                setExplainedId(null)
-              }}
-            />
-            {appliance.card.provisional && (
-              <p className="border-b hairline px-4 py-1 lg:px-7">
-                <Provisional why />
-              </p>
-            )}
-            <LooseEnds />
-            <VisitBody
-              sheet={sheet}
-              entry={entry}
-              danger={showsDanger ? danger : null}
-              onLeaveDanger={() => setDangerLeft(dangerKey)}
-              explained={explainedId ? state.readings.find((r) => r.readingId === explainedId) : undefined}
-              onOpen={setOpen}
-              onSkipped={next}
-              closing={closing}
-              onClosed={() => setClosing(true)}
-              refused={log.parked.length > 0}
-              // A refused close is parked and seen here instead.
-              toReport={closing && allSent && log.parked.length === 0}
-            />
-          </>
-        )}
-      </Frame>
-      <VisitDialogs
-        open={open}
-        step={entry?.step}
-        sheet={sheet}
-        log={log}
-        photos={photos}
-        tones={actor.farViewTones}
-        chooser={chooser}
-        onMend={mend}
-        onSkipped={next}
-        onClose={() => {
-          setOpen(null)
-          if (ticking) chooseInstruments(ticking)
-          setTicking(null)
-        }}
-      />
-      {log.status === 'sign-in' && log.waitingCount > signInLater && (
-        <SignInAgain
-          visitId={visitId}
-          userId={actor.userId}
-          waiting={log.waitingCount}
-          onDone={() => {
-            log.flush()
-            photos.flush()
+                  { type: 'instruments.chosen', data: asData(instruments) },
+                ])
+              }
+              mayStart={may(actor.role, 'visit.started')}
+              subtitle={several ? context.appliances.map((a) => a.name).join(', ') : subtitle}
+            >
+              <details className="border-y hairline py-1" open={sharedUnsaid(instruments, context)}>
+                <summary className="flex min-h-11 cursor-pointer items-center justify-between gap-3">
+                  <span>
+                    <span className="block text-sm quiet">{t('instruments.at-hand')}</span>
+                    {namesOf(instruments, context)}
+                  </span>
+                  <span className="text-sm text-primary">{t('instruments.change')}</span>
+                </summary>
+                {chooser}
+              </details>
+            </StartPanel>
+          ) : (
+            <>
+              {danger && (unanswered(danger, state.observations).length > 0 || !showsDanger) && (
+                <DangerBand danger={danger} onOpen={() => setDangerLeft(null)} />
+              )}
+              <ApplianceTabs
+                appliances={context.appliances}
+                visit={visit}
+                totals={Object.fromEntries(Object.entries(sheets).map(([id, list]) => [id, list.length]))}
+                currentId={applianceId}
+                onChoose={(id) => {
+                  setApplianceId(id)
+                  setExplainedId(null)
+                }}
+              />
+              {appliance.card.provisional && (
+                <p className="border-b hairline px-4 py-1 lg:px-7">
+                  <Provisional why />
+                </p>
+              )}
+              <LiveBar />
+              <BenchFollows step={entry?.step} />
+              <LooseEnds />
+              <VisitBody
+                sheet={sheet}
+                entry={entry}
+                danger={showsDanger ? danger : null}
+                onLeaveDanger={() => setDangerLeft(dangerKey)}
+                explained={explainedId ? state.readings.find((r) => r.readingId === explainedId) : undefined}
+                onOpen={setOpen}
+                onSkipped={next}
+                closing={closing}
+                onClosed={() => setClosing(true)}
+                refused={log.parked.length > 0}
+                // A refused close is parked and seen here instead.
+                toReport={closing && allSent && log.parked.length === 0}
+              />
+            </>
+          )}
+        </Frame>
+        <VisitDialogs
+          open={open}
+          step={entry?.step}
+          sheet={sheet}
+          log={log}
+          photos={photos}
+          tones={actor.farViewTones}
+          demo={props.demo}
+          chooser={chooser}
+          onMend={mend}
+          onSkipped={next}
+          onClose={() => {
+            setOpen(null)
+            if (ticking) chooseInstruments(ticking)
+            setTicking(null)
           }}
-          onLater={() => setSignInLater(log.waitingCount)}
         />
-      )}
-    </DeskProvider>
+        {log.status === 'sign-in' && log.waitingCount > signInLater && (
+          <SignInAgain
+            visitId={visitId}
+            userId={actor.userId}
+            waiting={log.waitingCount}
+            onDone={() => {
+              log.flush()
+              photos.flush()
+            }}
+            onLater={() => setSignInLater(log.waitingCount)}
+          />
+        )}
+      </DeskProvider>
+    </LiveProvider>
   )
+}
+
+/** Follows inside of the desk. */
+function BenchFollows({ step }: { readonly step: Step | undefined }) {
+  useBenchFollows(step)
+  return null
 }
 
 const asData = ({ instrumentIds, preferred }: InstrumentSet) => ({ instrumentIds: [...instrumentIds], preferred: { ...preferred } })

@@ -224,6 +224,7 @@ export const visit = {
   'keys.R': 'Main button: record, ready, close',
   'keys.N': 'Next step',
   'keys.I': 'Instruments in use',
+  'keys.C': 'Connect instruments',
   'keys.A': 'Record an extra reading',
   'keys.L': 'Loose ends',
   'keys.W': 'Jump to the first field',

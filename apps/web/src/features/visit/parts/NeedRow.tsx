@@ -21,6 +21,8 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import { rateLabel, useDesk } from './context'
+import type { LiveNeed } from '../live/figures'
+import { LiveTile } from '../live/LiveTile'
 import { verdictWord } from './Line'
 import { ReadWithLine } from './ReadWithLine'
 
@@ -73,6 +75,8 @@ export function NeedRow({
   asksWhich,
   readOnly,
   keypad,
+  live,
+  reads,
   onFocus,
 }: {
   readonly need: Need
@@ -87,6 +91,10 @@ export function NeedRow({
   readonly readOnly: boolean
   /** Our own large keys stand below: the device's keyboard stays away. */
   readonly keypad: boolean
+  /** As its instrument shows it now. */
+  readonly live?: LiveNeed | undefined
+  /** Whether that is what Record would take. */
+  readonly reads?: boolean
   readonly onFocus: () => void
 }) {
   const { context, appliance, state, units, instruments } = useDesk()
@@ -100,12 +108,13 @@ export function NeedRow({
   // Of a visit that goes on, as found is what the first one found.
   const foundBefore = appliance.continued?.asFound[key] ?? found?.asFound?.valueSi
   const typed = draft.parsed?.ok ? draft.parsed.value : null
-  const verdict = typed ? shown.latest.get(key)?.verdict : last?.verdict
+  const sent = reads && live?.valueSi != null ? live.valueSi : null
+  const verdict = typed || sent !== null ? shown.latest.get(key)?.verdict : last?.verdict
   const name = t(`measurand.${need.measurandId}`)
   const readWith = instrumentFor(need.measurandId, instruments, context.instruments)
   const id = fieldId(need)
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
-  const value = typed?.valueSi ?? last?.valueSi
+  const value = typed?.valueSi ?? sent ?? last?.valueSi
   const inAir = need.measurandId === 'gas.ambient'
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
@@ -164,6 +173,7 @@ export function NeedRow({
           />
         )}
       </div>
+      {live && <LiveTile live={live} need={need} units={units} />}
       <div className="col-span-full flex flex-col gap-1">
         <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
           <p id={`${id}-said`} aria-live="polite" className="flex min-h-5 flex-wrap items-center gap-x-3 text-sm leading-5">
@@ -181,7 +191,7 @@ export function NeedRow({
                 <span className="quiet">
                   {[
                     typed && readWith.kind === 'ask' ? t('instruments.say-which') : becauseText(verdict, need.measurandId, units),
-                    typed ? t('need.not-recorded') : '',
+                    typed || sent !== null ? t('need.not-recorded') : '',
                   ]
                     .filter(Boolean)
                     .join(' · ')}

@@ -26,6 +26,8 @@ import { SequenceTimer } from './SequenceTimer'
 import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
 import { useZeroHere } from './useZeroHere'
+import { LiveOffer } from '../live/LiveOffer'
+import { useLiveFigures } from '../live/useLiveFigures'
 
 /** What the main button says before a step's figures can be taken. */
 function prepareText(step: Step, rate: string): string {
@@ -46,6 +48,7 @@ const unitsOffered = ({ measurandId }: Need): string[] => [
   ...new Set([shownAs(measurandId, 'metric').unit, shownAs(measurandId, 'imperial').unit].filter((u) => u !== '1')),
 ]
 
+const instant = (): number => Date.now()
 const channelOf = ({ measurandId }: Need) => MEASURANDS[measurandId].channel
 
 /** Puts the cursor into the field after one, round to the first. */
@@ -84,11 +87,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const unsure = typed.filter(
     ([need, d]) => !isSure(d) || instrumentFor(need.measurandId, desk.instruments, context.instruments).kind === 'ask',
   )
-  const zero = useZeroHere(
-    step.needs,
-    typed.map(([need]) => need),
-    step.id,
-  )
+  const live = useLiveFigures(step)
   // What an earlier visit left open in the same place is open already.
   const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
   const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
@@ -96,6 +95,12 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   // What was opened and put back before stays back: a reading corrected later does not open it again.
   const wasOpen = (o: Opening) => visit.looseEnds.some((l) => isOf(l, o))
   const prepared = commanded && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
+  // What instruments show stands in for what is not typed: first what is still to be read, then anything again.
+  const toRead = stillToRead(step, state)
+  const heard = prepared ? step.needs.filter((n) => (texts[readingKey(n)] ?? '') === '' && live.get(readingKey(n))?.valueSi != null) : []
+  const sent = heard.some((n) => toRead.includes(n)) ? heard.filter((n) => toRead.includes(n)) : heard
+  const offered = [...typed.map(([need]) => need), ...sent]
+  const zero = useZeroHere(step.needs, offered, step.id)
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -109,7 +114,9 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   // With our own keys the first field is at hand as soon as nothing but figures is left to do: no tap for it.
   const onlyFigures = missingIn(step, state, visit, context).every((m) => m.code === 'reading')
   const firstField =
-    keys.wanted && !readOnly && prepared && onlyFigures && step.kind !== 'sequence' ? stillToRead(step, state)[0] : undefined
+    keys.wanted && !readOnly && prepared && onlyFigures && step.kind !== 'sequence'
+      ? toRead.find((n) => !live.has(readingKey(n)))
+      : undefined
   const offeredFor = useRef<string | null>(null)
   const { openFor } = keys
   useEffect(() => {
@@ -145,7 +152,25 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   /** What is typed, as readings of one moment. */
   const taken = (newId: (need: Need | null) => string, takenAt: string): Reading[] => {
     const groupId = newId(null)
-    return typed.flatMap(([need, draft]): Reading[] => {
+    const fromLive = sent.flatMap((need): Reading[] => {
+      const one = live.get(readingKey(need))
+      if (!one || one.valueSi === null) return []
+      const found = instrumentFor(need.measurandId, desk.instruments, context.instruments)
+      const blanked = settling?.blanked === true && isBlanked(need)
+      return [
+        takeReading({
+          ...need,
+          id: newId(need),
+          groupId,
+          valueSi: one.valueSi,
+          instrument: found.kind === 'one' ? found.instrument : undefined,
+          sentBy: one.channel.spec,
+          settled: blanked || early || (!one.ready && !declared) ? 'early' : one.ready ? 'settled' : 'declared',
+          takenAt,
+        }),
+      ]
+    })
+    const byHand = typed.flatMap(([need, draft]): Reading[] => {
       if (!draft.parsed?.ok) return []
       const { valueSi, unit } = draft.parsed.value
       const found = instrumentFor(need.measurandId, desk.instruments, context.instruments)
@@ -163,6 +188,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         }),
       ]
     })
+    return [...byHand, ...fromLive]
   }
   const asTyped = taken((need) => (need ? readingKey(need) : 'typed'), new Date(now).toISOString())
   const shown =
@@ -176,14 +202,8 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           .appliances.find((a) => a.applianceId === appliance.id) ?? state)
 
   const save = (sure = false) => {
-    if (typed.length === 0 || unsure.length > 0) return
-    const elsewhere = takenElsewhere(
-      desk.events,
-      typed.map(([need]) => need),
-      appliance.id,
-      deviceId,
-      Date.now(),
-    )
+    if (offered.length === 0 || unsure.length > 0) return
+    const elsewhere = takenElsewhere(desk.events, offered, appliance.id, deviceId, instant())
     if (elsewhere && !sure) return setTwice(elsewhere)
     setTwice(null)
     keys.close()
@@ -218,6 +238,8 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       first={i === 0}
       asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
       readOnly={readOnly || !prepared}
+      live={live.get(readingKey(need))}
+      reads={sent.includes(need)}
       onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
       keypad={keys.wanted}
       onFocus={() => keys.openFor(readingKey(need))}
@@ -317,6 +339,17 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
             />
           )}
           {prepared && zero.box}
+          {prepared && sent.length > 0 && (
+            <LiveOffer
+              step={step}
+              live={live}
+              needs={sent}
+              toRead={toRead}
+              waits={early || settling?.blanked === true || typed.length > 0}
+              outside={sent.some((n) => shown.latest.get(readingKey(n))?.verdict.status === 'outside')}
+              onRecord={save}
+            />
+          )}
           <div className="flex gap-3">
             {!prepared ? (
               <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
@@ -328,7 +361,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
                   <button
                     type="submit"
                     data-key="r"
-                    disabled={typed.length === 0 || unsure.length > 0}
+                    disabled={offered.length === 0 || unsure.length > 0}
                     className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
                   >
                     {early || settling?.blanked

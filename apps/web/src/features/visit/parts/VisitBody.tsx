@@ -12,7 +12,8 @@ import { CheckIn } from './CheckIn'
 import { type DialogName, stepTitle, useDesk } from './context'
 import { DangerPanel } from './DangerPanel'
 import { FinishPanel } from './FinishPanel'
-import { ExplainedPanel, fetchLaterParts } from './later'
+import { BenchPanel, ExplainedPanel, fetchLaterParts } from './later'
+import { useBench } from '../live/context'
 import { Line } from './Line'
 import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
@@ -43,6 +44,7 @@ export function VisitBody(props: VisitBodyProps) {
   const { sheet, entry, danger, explained } = props
   const { appliance, state, visit, steps, context } = useDesk()
   const step = entry?.step
+  const bench = useBench()
   const inDanger = danger !== null
   useEffect(() => {
     if (inDanger) window.scrollTo({ top: 0 })
@@ -83,6 +85,7 @@ export function VisitBody(props: VisitBodyProps) {
             ) : (
               step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <AdjustPanel step={step} />
             )}
+            {bench?.on && <BenchPanel />}
             <CheckIn />
             <Cautions number={context.emergencyNumber} />
           </div>

@@ -9,12 +9,12 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { AnyFigure, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel } from './later'
+import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel } from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
 
-const KEYS = ['R', 'A', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', '/', '?'] as const
+const KEYS = ['R', 'A', 'N', 'W', 'Z', 'T', 'U', 'F', 'L', 'I', 'C', '/', '?'] as const
 
 /** Everything of a visit that opens over it. */
 export function VisitDialogs({
@@ -24,6 +24,7 @@ export function VisitDialogs({
   log,
   photos,
   tones,
+  demo,
   chooser,
   onMend,
   onSkipped,
@@ -35,6 +36,8 @@ export function VisitDialogs({
   readonly log: VisitLog
   readonly photos: PhotoQueue
   readonly tones: boolean
+  /** With simulated hardware on offer. */
+  readonly demo: boolean
   /** Choosing what is measured with. */
   readonly chooser: ReactNode
   readonly onMend: (q: QueuedEvent) => void
@@ -65,6 +68,12 @@ export function VisitDialogs({
     return (
       <Dialog title={t('instruments.at-hand')} onClose={onClose}>
         {chooser}
+      </Dialog>
+    )
+  if (open === 'connect')
+    return (
+      <Dialog title={t('live.title')} onClose={onClose}>
+        <ConnectPanel demo={demo} />
       </Dialog>
     )
   if (!step || open === null) return null

@@ -22,9 +22,14 @@ export function ZeroList({ step }: { readonly step: Step }) {
       <h3 className="mt-4 mb-1 flex items-center justify-between gap-3 text-sm quiet">
         {t('zero.title')}
         {!readOnly && (
-          <button type="button" className="btn min-h-11 btn-ghost text-primary btn-sm" onClick={() => openDialog('instruments')}>
-            {t('instruments.change')}
-          </button>
+          <span>
+            <button type="button" className="btn min-h-11 btn-ghost text-primary btn-sm" onClick={() => openDialog('connect')}>
+              {t('live.connect')}
+            </button>
+            <button type="button" className="btn min-h-11 btn-ghost text-primary btn-sm" onClick={() => openDialog('instruments')}>
+              {t('instruments.change')}
+            </button>
+          </span>
         )}
       </h3>
       <ul className="divide-y divide-(--hairline) border-y hairline">

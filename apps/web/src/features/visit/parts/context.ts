@@ -68,6 +68,7 @@ export type DialogName =
   | 'how'
   | 'far'
   | 'instruments'
+  | 'connect'
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {

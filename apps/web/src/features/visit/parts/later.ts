@@ -13,6 +13,8 @@ const load = {
   runs: () => import('./RunsPanel').then((m) => m.RunsPanel),
   note: () => import('./NoteDialog').then((m) => m.NoteDialog),
   explained: () => import('./ExplainedPanel').then((m) => m.ExplainedPanel),
+  connect: () => import('../live/ConnectPanel').then((m) => m.ConnectPanel),
+  bench: () => import('../live/BenchPanel').then((m) => m.BenchPanel),
   signature: () => import('./Signature').then((m) => m.Signature),
 }
 
@@ -24,6 +26,8 @@ export const Complaint = dynamic(patiently(load.complaint), { ssr: false })
 export const RunsPanel = dynamic(patiently(load.runs), { ssr: false })
 export const NoteDialog = dynamic(patiently(load.note), { ssr: false })
 export const ExplainedPanel = dynamic(patiently(load.explained), { ssr: false })
+export const ConnectPanel = dynamic(patiently(load.connect), { ssr: false })
+export const BenchPanel = dynamic(patiently(load.bench), { ssr: false })
 export const Signature = dynamic(patiently(load.signature), { ssr: false })
 
 /** Fetches them all, so that they open without a network too. */

@@ -4,6 +4,7 @@ import { loadVisit } from '@/features/visit/server/load'
 import { VisitScreen } from '@/features/visit/VisitScreen'
 import { confirmers } from '@/features/people/server/confirm'
 import { requireActor, unitsFor } from '@/server/actor'
+import { env } from '@/env'
 import { foundOrNot, titled } from '@/server/page'
 
 export const generateMetadata = titled('nav.visit')
@@ -32,6 +33,7 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
       events={loaded.events}
       units={unitsFor(actor, loaded.context.practice.units)}
       confirmers={confirming}
+      demo={env().demo}
       actor={{ userId: actor.userId, name: actor.name, role: actor.role, firmName: actor.firmName, farViewTones: actor.farViewTones }}
     />
   )

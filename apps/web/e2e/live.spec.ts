@@ -1,0 +1,28 @@
+import { expect, test } from './test'
+import { countService } from './counted'
+import { closeInService } from './sheet'
+import { planAnother, signIn, start } from './technician'
+
+/** What a sound annual service of two rates costs with connected instruments: it may cost less some day, never more. */
+const TAPS = 40
+const FIGURES = 1
+
+test('a sound annual service from instruments @phone-only', async ({ page }) => {
+  test.setTimeout(240_000)
+  await page.clock.install()
+  await signIn(page, 'Tobias', { goesOn: true })
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await page.getByRole('button', { name: 'Connect…' }).click()
+  await page.getByRole('button', { name: 'Begin practice bench' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).first().click()
+  const { taps, figures, by } = await countService(page, { 'need-pressure-water-water-off': '1.5' }, true)
+  console.log(
+    taps,
+    figures,
+    by.map((b) => `${b.title}: ${b.what.join(', ')}`),
+  )
+  expect(taps).toBeLessThanOrEqual(TAPS)
+  expect(figures).toBeLessThanOrEqual(FIGURES)
+  await closeInService(page)
+})

@@ -1,0 +1,129 @@
+import { type LiveFigure, type LiveHint, liveHints, type Standing, standingOf } from '@lucerna/core/live'
+import { type Channel, MEASURANDS } from '@lucerna/core/measure'
+import type { Need } from '@lucerna/core/procedure'
+import { type Band, instrumentFor, type InstrumentSet, readingKey, type VisitContext } from '@lucerna/core/visit'
+import { type LiveChannel, type LiveView, METER_READER } from './LiveBoard'
+
+/** One figure of a step as its instrument shows it now. */
+export interface LiveNeed {
+  readonly channel: LiveChannel
+  readonly standing: Standing
+  readonly hint: LiveHint | null
+  /** What would be recorded, SI. */
+  readonly valueSi: number | null
+  /** Settled, and nothing speaks against it. */
+  readonly ready: boolean
+}
+
+/** A sensor says nothing of what it was just put into for so long, s. */
+const DEAD_S: Partial<Record<Channel, number>> = { o2: 8, co2: 8, co: 8, no: 8, pressure: 5, draught: 5 }
+const OTHER_DEAD_S = 2
+/** A clocked meter: long enough for its smallest step to be a hundredth of what passed, and for the hand's part of the time not to count. */
+const METER = { seconds: 100, steps: 50 } as const
+
+/**
+ * Which channel reads which figure of a step: the instrument that the person said, its ports in the order in which the step asks; what has to be read goes
+ * before what may be.
+ *
+ * @example assigned(step.needs, set, context, view) // Map { 'pressure.working@inlet/max' → channel p }
+ */
+export function assigned(
+  needs: readonly Need[],
+  set: InstrumentSet,
+  { instruments }: Pick<VisitContext, 'instruments'>,
+  view: LiveView,
+): Map<string, LiveChannel> {
+  const channels = [...view.channels.values()]
+  const taken = new Set<string>()
+  const found = new Map<string, LiveChannel>()
+  for (const need of [...needs.filter((n) => !n.optional), ...needs.filter((n) => n.optional)]) {
+    const { channel } = MEASURANDS[need.measurandId]
+    const counts = channel === 'meterIndex' || need.measurandId === 'time.metered'
+    const read = instrumentFor(need.measurandId, set, instruments)
+    const wanted = counts ? METER_READER : read.kind === 'one' ? read.instrument : null
+    if (!wanted || !channel) continue
+    const kind = counts ? 'meterIndex' : channel
+    const one = channels.find((c) => c.instrument.serial === wanted.serial && c.spec.channel === kind && (counts || !taken.has(c.key)))
+    if (!one) continue
+    taken.add(one.key)
+    found.set(readingKey(need), one)
+  }
+  return found
+}
+
+/** What passed through a meter since a moment, m³ and s. */
+function clocked({ trace, spec }: LiveChannel, sinceS: number): { volumeM3: number; seconds: number; enough: boolean } | null {
+  const since = trace.samples.filter((p) => p.s >= sinceS)
+  const [first] = since
+  const last = since.at(-1)
+  if (!first || !last || last.s <= first.s) return null
+  const [volumeM3, seconds] = [last.value - first.value, last.s - first.s]
+  return { volumeM3, seconds, enough: seconds >= METER.seconds && volumeM3 >= METER.steps * spec.resolution }
+}
+
+/**
+ * The figures of a step as their instruments show them, with what they give away about each other.
+ *
+ * @param at when the burner lit and when rate, place or screw changed last, ms.
+ */
+export function liveFigures(
+  needs: readonly Need[],
+  channels: ReadonlyMap<string, LiveChannel>,
+  view: LiveView,
+  at: { readonly lightOffMs: number | null; readonly sinceMs: number; readonly firing: boolean },
+  known: { readonly bandOf: (need: Need) => Band | undefined; readonly before: (need: Need) => number | null },
+): ReadonlyMap<string, LiveNeed> {
+  const seen = new Map<string, LiveFigure>()
+  for (const need of needs) {
+    const channel = channels.get(readingKey(need))
+    if (!channel) continue
+    const band = known.bandOf(need)
+    const usual = MEASURANDS[need.measurandId].usual
+    const { min, max } = { min: band?.min ?? usual?.min, max: band?.max ?? usual?.max }
+    seen.set(readingKey(need), {
+      measurandId: need.measurandId,
+      stationId: need.stationId,
+      channel: channel.spec.channel,
+      samples: channel.trace.samples.slice(-200),
+      raw: channel.raw,
+      expected: min !== undefined && max !== undefined ? { min, max } : null,
+      before: known.before(need),
+    })
+  }
+  const hints = liveHints(seen, at.firing)
+  return new Map(
+    needs.flatMap((need): [string, LiveNeed][] => {
+      const key = readingKey(need)
+      const channel = channels.get(key)
+      if (!channel) return []
+      const kind = channel.spec.channel
+      const sinceS = at.sinceMs / 1000 + (DEAD_S[kind] ?? OTHER_DEAD_S)
+      const standing = standingOf(channel.trace, kind, {
+        nowS: view.at / 1000,
+        sinceS,
+        ...(MEASURANDS[need.measurandId].lightOffBlanking && at.lightOffMs !== null && { lightOffS: at.lightOffMs / 1000 }),
+      })
+      const hint = hints.get(key) ?? null
+      if (kind === 'meterIndex') {
+        const passed = standing.state === 'stale' ? null : clocked(channel, sinceS)
+        const value = passed && (need.measurandId === 'time.metered' ? passed.seconds : passed.volumeM3)
+        const state = standing.state === 'stale' ? 'stale' : passed?.enough ? 'settled' : 'waiting'
+        const filled = passed ? Math.min(1, passed.seconds / METER.seconds) : 0
+        return [[key, { channel, hint, standing: { ...standing, state, value, filled }, valueSi: value, ready: passed?.enough === true }]]
+      }
+      const there = standing.state !== 'stale' && standing.state !== 'status' && standing.state !== 'none'
+      return [
+        [
+          key,
+          {
+            channel,
+            hint,
+            standing,
+            valueSi: there ? (standing.middle ?? standing.value) : null,
+            ready: standing.state === 'settled' && hint === null && !standing.climbing,
+          },
+        ],
+      ]
+    }),
+  )
+}

@@ -1,0 +1,25 @@
+'use client'
+
+import type { Step } from '@lucerna/core/procedure'
+import { useEffect } from 'react'
+import { useDesk } from '../parts/context'
+import { useBench, useLiveParts } from './context'
+
+/** Work that is done with the burner off and the gas shut. */
+const OFF: readonly Step['kind'][] = ['isolate', 'strip', 'replace-valve', 'gas-part', 'convert', 'standing', 'let-by', 'tightness']
+
+/** On the bench the burner does what the visit says: the rate that is held, off while it is worked on, and every screw that is turned. */
+export function useBenchFollows(step: Step | undefined): void {
+  const { appliance, state } = useDesk()
+  const bench = useLiveParts()?.bench
+  const view = useBench()
+  const follows = view?.on === true && view.follows
+  const held = appliance.card.firingStates.find((s) => s.id === state.commanded?.firingStateId)
+  const off = step !== undefined && OFF.includes(step.kind)
+  const force = !off && held?.kind === 'rate' ? held.id : null
+  const turns = JSON.stringify(state.netTurns)
+  useEffect(() => {
+    if (!follows || !bench) return
+    bench.set({ call: force !== null, force, adjusters: JSON.parse(turns) as Record<string, number> })
+  }, [bench, follows, force, turns])
+}
