@@ -46,7 +46,6 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
         await settle()
       }
     }
-    await all(/^CO cell responded/)
     const holdIt = async () => {
       const hold = main.getByRole('button', { name: /press and hold$/ })
       if ((await moved()) || (await hold.count()) === 0) return
@@ -58,6 +57,17 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       await settle()
     }
     /** Lets instruments settle, for as long as the step shows any that has not, and is not recorded. */
+    const passes = async () => {
+      await page.clock.fastForward('00:05')
+      await page.waitForTimeout(60)
+      await page.clock.fastForward(600)
+      await settle()
+    }
+    /** What instruments know they say themselves: zeroed at switch-on, a rate that is reached. */
+    const waitFor = async (name: RegExp) => {
+      const button = main.getByRole('button', { name, disabled: false })
+      for (let n = 0; n < 40 && !(await moved()) && (await button.count()) > 0; n++) await passes()
+    }
     const settleLive = async () => {
       const itself = main.getByRole('button', { name: 'By itself from now on' })
       for (let n = 0; n < 90 && !(await moved()); n++) {
@@ -66,18 +76,16 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
           await itself.click()
           tapped('by itself from now on')
         }
-        await page.clock.fastForward('00:05')
-        await page.waitForTimeout(60)
-        await page.clock.fastForward(600)
-        await settle()
+        await passes()
         if ((await main.locator('[data-live]:not([data-live=done])').count()) === 0) return
       }
     }
+    if (live && title.startsWith('Make safe')) await waitFor(/^Zeroed in clean air$/)
     // What holds together: what is zeroed, what is as listed, what was put back.
     for (let n = 0; n < 3; n++) await holdIt()
     await all(/^Zeroed (in|at)/)
     if (!(await moved())) {
-      const open = main.locator('[data-ask]:not(:has([aria-pressed=true]))')
+      const open = main.locator(`[data-ask]:not(:has([aria-pressed=true]))${live ? ':not([data-ask=co-steady])' : ''}`)
       for (let n = 0; n < 30 && (await open.count()) > 0 && !(await moved()); n++) {
         const group = open.first()
         const label = (await group.getAttribute('data-ask')) ?? ''
@@ -91,6 +99,7 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       await all(/^tight by .* and /)
     }
     if (title.startsWith('Joints')) await all(/^tight by .* and /)
+    if (live) await waitFor(/ now$/)
     await all(/ now$|gauge connected$|^Mark as open$/, () => page.clock.fastForward('11:00'))
     await all(/^Start timer$/, async () => {
       // Somebody is there while it runs: time does not jump over its end.
@@ -101,6 +110,7 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       }
     })
     if (live) await settleLive()
+    await all(/ again$/)
     if (!(await moved())) {
       let first = true
       for (const field of await main.locator('input[id^=need-]').all()) {

@@ -1,7 +1,21 @@
 import { expect, type Page, test } from './test'
 import { accessible } from './axe'
 import { beginJob, closeInService, soundTexts, walkTo, workThrough } from './sheet'
-import { allKept, answerAll, gaugeOn, makeSafe, planAnother, record, signHere, signIn, start, toStep, zeroAll } from './technician'
+import {
+  allKept,
+  answerAll,
+  field,
+  gaugeOn,
+  makeSafe,
+  planAnother,
+  record,
+  signHere,
+  signIn,
+  start,
+  toStep,
+  unfold,
+  zeroAll,
+} from './technician'
 
 /** The visit as a place to work: every kind of job and of ending, at the desk and on a phone. */
 
@@ -209,7 +223,7 @@ test(
     await expect(page.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: 'Inlet nipple open' })).toBeVisible()
     // The same figure a moment later on the first device.
     await toStep(page, 'Standing pressure')
-    await page.locator('input[id^=need-]').nth(1).fill('22.4')
+    await field(page, 1).fill('22.4')
     await page.getByRole('button', { name: 'Record', exact: true }).click()
     await expect(page.getByText(/Tobias Achterberg recorded this on another device/)).toBeVisible()
     await page.getByRole('button', { name: 'Keep theirs only' }).click()
@@ -228,8 +242,9 @@ test('the session ends in the middle: signed in again on the spot, nothing lost'
   await makeSafe(page)
   await gaugeOn(page)
   await allKept(page)
-  await page.locator('input[id^=need-]').nth(0).fill('22.3')
-  await page.locator('input[id^=need-]').nth(1).fill('22.2')
+  await unfold(page)
+  await field(page, 0).fill('22.3')
+  await field(page, 1).fill('22.2')
   await page.context().clearCookies({ name: /session/ })
   await page.getByRole('region', { name: 'Working alone' }).getByRole('button', { name: 'Start check-ins' }).click()
   const dialog = page.getByRole('dialog', { name: 'Sign in to continue' })
@@ -243,7 +258,7 @@ test('the session ends in the middle: signed in again on the spot, nothing lost'
   await expect(dialog).toHaveCount(0)
   await allKept(page)
   // The place and what was typed are still there.
-  await expect(page.locator('input[id^=need-]').nth(1)).toHaveValue('22.2')
+  await expect(field(page, 1)).toHaveValue('22.2')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await allKept(page)
 })
@@ -286,7 +301,7 @@ test('far view, units, zero and clock by key; large keys for gloves', PHONE, asy
   await makeSafe(page)
   await page.getByRole('button', { name: /open, gauge connected/ }).click()
   if (project.name === 'desk') await page.getByRole('button', { name: 'Large keys on or off' }).click()
-  const inlet = page.locator('input[id^=need-]').nth(1)
+  const inlet = field(page, 1)
   await inlet.focus()
   const keys = page.getByRole('group', { name: 'Large keys' })
   for (const key of ['8', '.', '4']) await keys.getByRole('button', { name: key, exact: true }).click()
@@ -337,13 +352,13 @@ test('a tap twice is one; a clock that ran out unseen is asked about; a refused 
         })
       : route.continue(),
   )
-  await page.locator('input[id^=need-]').first().fill('3')
+  await field(page, 0).fill('3')
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await page.getByRole('button', { name: '1 not accepted' }).click()
   await expect(page.getByText('Out of physical range.').first()).toBeVisible()
   await page.unroute('**/api/v1/visits/*/events')
   await page.getByRole('button', { name: 'Correct' }).click()
-  await expect(page.locator('input[id^=need-]').first()).toHaveValue(/^3/)
+  await expect(field(page, 0)).toHaveValue(/^3/)
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await allKept(page)
   await page.getByRole('button', { name: 'Next step' }).click()

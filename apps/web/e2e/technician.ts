@@ -1,4 +1,4 @@
-import { expect, type Page } from './test'
+import { expect, type Locator, type Page } from './test'
 
 /** What a technician does, by the words on the screen. */
 
@@ -73,9 +73,17 @@ export async function start(page: Page): Promise<void> {
 
 /** Types into the fields of the step at hand, in order; null leaves one out. */
 export async function type(page: Page, values: readonly (string | null)[]): Promise<void> {
-  const fields = page.locator('input[id^=need-]')
-  for (const [i, value] of values.entries()) if (value !== null) await fields.nth(i).fill(value)
+  if (values.length > 1) await unfold(page)
+  for (const [i, value] of values.entries()) if (value !== null) await field(page, i).fill(value)
 }
+
+/** What is read if reachable is folded away. */
+export async function unfold(page: Page): Promise<void> {
+  for (const fold of await page.locator('details[data-fold]:not([open]) > summary').all()) await fold.click()
+}
+
+/** A field of the step at hand by its place among what the step asks for, folded away or not. */
+export const field = (page: Page, n: number): Locator => page.locator(`input[data-order="${n}"]`)
 
 /** Types, records, and waits until the server has it. */
 export async function record(page: Page, values: readonly (string | null)[], button: string | RegExp = /^Record/): Promise<void> {

@@ -1,6 +1,6 @@
 import { test as plain } from '@playwright/test'
 
-export { expect, type Page } from '@playwright/test'
+export { expect, type Locator, type Page } from '@playwright/test'
 
 /** How long a page may take to wake before a story goes on anyway, ms. */
 const AWAKE_MS = 5_000

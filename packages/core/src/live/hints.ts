@@ -146,3 +146,36 @@ export function liveHints(figures: ReadonlyMap<string, LiveFigure>, firing: bool
   }
   return found
 }
+
+/** A rate is reached when the input is this close to what the card names for it, share. */
+const RATE_SHARE = 0.12
+/** What a look at the meter needs: so much gas, or so much time. */
+const LOOK = { steps: 8, seconds: 60 } as const
+
+/**
+ * Which firing rate the meter says is burning, once it has said so long enough; null while it does not, between rates, or while it changes.
+ *
+ * @param index the meter's index over time, m³. @param resolutionM3 its smallest step. @param inputW the heat input of a flow in m³/s.
+ * @param rates what the card names for each rate, W on the same basis.
+ * @example
+ * reachedRate(index, 0.001, inputW, [{ id: 'max', inputW: 28_000 }, { id: 'min', inputW: 5_600 }]) // 'max'
+ */
+export function reachedRate(
+  index: readonly Sample[],
+  resolutionM3: number,
+  inputW: (flowM3PerS: number) => number,
+  rates: readonly { readonly id: string; readonly inputW: number }[],
+): string | null {
+  const last = index.at(-1)
+  if (!last) return null
+  const first = index.findLast((p) => last.value - p.value >= LOOK.steps * resolutionM3 || last.s - p.s >= LOOK.seconds)
+  if (!first || last.value - first.value < 4 * resolutionM3) return null
+  const flow = (last.value - first.value) / (last.s - first.s)
+  const half = index.find((p) => p.s >= (first.s + last.s) / 2) ?? last
+  const late = (last.value - half.value) / Math.max(1e-9, last.s - half.s)
+  const one = (2 * resolutionM3) / (last.s - first.s)
+  if (Math.abs(late - flow) > RATE_SHARE * flow + one) return null
+  const is = inputW(flow)
+  const near = rates.map((r) => ({ id: r.id, off: Math.abs(is - r.inputW) / r.inputW })).sort((a, b) => a.off - b.off)[0]
+  return near && near.off <= RATE_SHARE + one / flow ? near.id : null
+}

@@ -24,6 +24,7 @@ export {
   type LiveHint,
   liveHints,
   portsSwapped,
+  reachedRate,
   wrongUnit,
   zeroSeen,
 } from './hints'

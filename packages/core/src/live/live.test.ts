@@ -9,6 +9,7 @@ import {
   lineSi,
   LONGEST_LINE,
   portsSwapped,
+  reachedRate,
   readLine,
   standingOf,
   wrongUnit,
@@ -162,8 +163,10 @@ describe('what a channel is worth now', () => {
   test('CO that climbs is said, whatever the number', () => {
     const rising = traced(300, (s) => 40e-6 + (s / 10) * 1e-6)
     expect(standingOf(rising, 'co', NOW(300)).climbing).toBe(true)
-    expect(standingOf(rising, 'co', { ...NOW(300), sinceS: T0 / 1000 + 200 }).climbing).toBe(false)
-    expect(standingOf(rising, 'o2', NOW(300)).climbing).toBe(false)
+    expect(standingOf(rising, 'co', { ...NOW(300), sinceS: T0 / 1000 + 200 }).climbing).toBeNull()
+    expect(standingOf(rising, 'o2', NOW(300)).climbing).toBeNull()
+    const still = traced(300, () => 40e-6)
+    expect(standingOf(still, 'co', NOW(300)).climbing).toBe(false)
   })
 })
 
@@ -201,5 +204,24 @@ describe('what the channels give away', () => {
     expect(deadCell(traced(70, () => 0).samples)).toBe(true)
     expect(deadCell(traced(70, (s) => (s === 40 ? 1e-6 : 0)).samples)).toBe(false)
     expect(deadCell(traced(20, () => 0).samples)).toBe(false)
+  })
+  test('the meter tells which rate burns: not while it changes, nor between rates', () => {
+    const rates = [
+      { id: 'max', inputW: 28_000 },
+      { id: 'min', inputW: 5_600 },
+    ]
+    const burns = (of: (s: number) => number) => {
+      // 35.4 MJ/m³ net, in whole litres.
+      const burnt: number[] = [0]
+      for (let i = 1; i <= 480; i++) burnt.push(burnt[i - 1]! + of(i / 2) / 35.4e6 / 2)
+      const meter = traced(240, (s) => Math.floor((burnt[s * 2] ?? 0) * 1000) / 1000)
+      return reachedRate(meter.samples, 0.001, (flow) => flow * 35.4e6, rates)
+    }
+    expect(burns(() => 28_000)).toBe('max')
+    expect(burns(() => 5_700)).toBe('min')
+    expect(burns(() => 0)).toBeNull()
+    expect(burns(() => 15_000)).toBeNull()
+    expect(burns((s) => (s < 235 ? 0 : 28_000))).toBeNull()
+    expect(reachedRate([], 0.001, (f) => f, rates)).toBeNull()
   })
 })

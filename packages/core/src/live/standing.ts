@@ -37,13 +37,13 @@ export interface Standing {
   /** Robust trend, SI per second. */
   readonly slopePerS: number
   readonly ageS: number
-  /** CO alone: it climbs over minutes, whatever the number. */
-  readonly climbing: boolean
+  /** CO alone: whether it climbs over minutes, whatever the number; null while nobody can say. */
+  readonly climbing: boolean | null
   /** Share of the window that is there already, 0 to 1. */
   readonly filled: number
 }
 
-const NOTHING = { value: null, middle: null, status: null, slopePerS: 0, ageS: Infinity, climbing: false, filled: 0 } as const
+const NOTHING = { value: null, middle: null, status: null, slopePerS: 0, ageS: Infinity, climbing: null, filled: 0 } as const
 
 /**
  * What a channel shows, and whether it may be written down: fresh, out of the minute after light-off, long enough since rate or place changed, and at rest.
@@ -69,7 +69,7 @@ export function standingOf(
   const sinceS = at.sinceS ?? -Infinity
   const seen = settling(trace.samples, rule, at.lightOffS, sinceS)
   if (!seen.ok) return { ...base, state: 'waiting' }
-  const rises = channel === 'co' && climbs(trace, Math.max(sinceS, (at.lightOffS ?? -Infinity) + rule.blankingS))
+  const rises = channel === 'co' ? climbs(trace, Math.max(sinceS, (at.lightOffS ?? -Infinity) + rule.blankingS)) : null
   const first = trace.samples.find((p) => p.s >= Math.max(sinceS, at.nowS - rule.windowS))
   const filled = first ? Math.min(1, (at.nowS - first.s) / (0.9 * rule.windowS)) : 0
   const { state, slopePerS } = seen.value
@@ -83,7 +83,7 @@ export function standingOf(
   }
 }
 
-function climbs(trace: ChannelTrace, fromS: number): boolean {
+function climbs(trace: ChannelTrace, fromS: number): boolean | null {
   const seen = climbing(trace.samples.filter((p) => p.s >= fromS))
-  return seen.ok && seen.value === true
+  return seen.ok ? (seen.value ?? null) : null
 }

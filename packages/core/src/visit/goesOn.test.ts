@@ -3,9 +3,9 @@ import { endsByItself } from './goesOn'
 import { nextId, testContext, TestLog } from './testVisit'
 import { flue, fold, steps, wholeVisit } from './testWholeVisit'
 
-const over = (log: TestLog, step: Step, context = testContext) => {
+const over = (log: TestLog, step: Step, context = testContext, waitsForMore = true) => {
   const { state, visit } = fold(log)
-  return endsByItself(step, state, visit, context)
+  return endsByItself(step, state, visit, context, waitsForMore)
 }
 const of = (kind: Step['kind'], rate: string | null = null) =>
   steps.find((s) => s.kind === kind && (rate === null || s.firingStateId === rate))!
@@ -41,6 +41,14 @@ describe('a step that is over without anybody saying so', () => {
     expect(over(log, of('hand-over'))).toBe(true)
     log.add('loose-end.opened', { looseEndId: nextId(), kind: 'probe-hole', key: 'probe', label: 'Sampling hole' })
     expect(over(log, of('loose-ends'))).toBe(false)
+  })
+
+  test('what is read if reachable is waited for only by who is about to read it', () => {
+    const log = new TestLog().start()
+    const standing = of('standing')
+    log.read({ 'pressure.standing': 2100 }, 'standing', 'inlet')
+    expect(standing.needs.some((n) => n.optional)).toBe(true)
+    expect([over(log, standing, testContext, false), over(log, standing)]).toEqual([true, false])
   })
 
   test('never where more may come than is asked for', () => {

@@ -31,13 +31,13 @@ export function stillToRead(step: Step, state: ApplianceState): Step['needs'] {
 }
 
 /**
- * Whether a step is over without anybody saying so: all that it asks for is there, nothing of it is left to be read if reachable, and nothing was read early,
- * at the edge or outside.
+ * Whether a step is over without anybody saying so: all that it asks for is there, and nothing was read early, at the edge or outside.
  *
+ * @param waitsForMore whether somebody is about to read what is read if reachable: then it is not over without that.
  * @example
- * endsByItself(standing, state, visit, context) // true once its figures are inside
+ * endsByItself(standing, state, visit, context, false) // true once its figures are inside
  */
-export function endsByItself(step: Step, state: ApplianceState, visit: VisitState, context: VisitContext): boolean {
+export function endsByItself(step: Step, state: ApplianceState, visit: VisitState, context: VisitContext, waitsForMore: boolean): boolean {
   if (OPEN_ENDED.includes(step.kind)) return false
   if (SETS.includes(step.kind) && context.practice.adjustInside.mode === 'centre') return false
   // What only tells something is read by somebody.
@@ -45,8 +45,7 @@ export function endsByItself(step: Step, state: ApplianceState, visit: VisitStat
   if (missingIn(step, state, visit, context).length > 0) return false
   if (step.kind === 'hand-over' && !visit.signatures.some((s) => s.by === 'customer')) return false
   if (step.kind === 'loose-ends' && (visit.looseEnds.some((l) => !l.closedAt) || visit.disturbed.some((d) => !d.refitted))) return false
-  // A start that was seen in order is seen, whatever of it was timed.
-  const lacks = stillToRead(step, state).filter((need) => step.kind !== 'sequence' || !need.optional)
+  const lacks = stillToRead(step, state).filter((need) => waitsForMore || !need.optional)
   if (lacks.length > 0) return false
   return step.needs.every((need) => {
     const verdict = state.latest.get(readingKey(need))?.verdict

@@ -1,6 +1,7 @@
 import type { ChannelStatus, Line, LineCommand } from '@lucerna/core/live'
 import { quantityOf } from '@lucerna/core/live'
 import type { ChannelSpec, Instrument, MeasurandId, Station } from '@lucerna/core/measure'
+import { ATMOSPHERE_PA } from '@lucerna/core/gas'
 import { fromSi, spanFromSi } from '@lucerna/core/units'
 import { gasAt, type GasPoint, type GasReading, type MeterPoint, readingAt, type Simulation } from '../engine'
 import { type Random, seededRandom } from '../random'
@@ -56,6 +57,7 @@ export function placeFor(measurandId: MeasurandId, stationId: Station, section =
 export const MISHAPS = ['hose-off', 'ports-swapped', 'wrong-unit', 'pump-off', 'unplugged', 'dead-co-cell', 'low-battery'] as const
 export type Mishap = (typeof MISHAPS)[number]
 
+const SELF_ZEROED = ['o2', 'co2', 'co', 'no', 'combustibleGas']
 const GAS_CHANNELS = ['o2', 'co2', 'co', 'no', 'flueTemperature', 'airTemperature']
 /** How long an analyser zeroes in clean air, and a port with its hose off, s. */
 const ZEROING_S = { gas: 20, port: 5 } as const
@@ -121,7 +123,8 @@ export class SimulatedKit {
           sensor,
           place: GAS_CHANNELS.includes(spec.channel) ? { gas: 'room-air' } : null,
           movedS: -Infinity,
-          zeroingUntilS: -1,
+          // Analysers and detectors zero themselves when they are switched on, outdoors.
+          zeroingUntilS: SELF_ZEROED.includes(spec.channel) ? ZEROING_S.gas : -1,
           seq: 0,
         }
       }),
@@ -185,7 +188,7 @@ export class SimulatedKit {
   private trueValue(h: Hung, gases: Map<GasPoint, GasReading>): number {
     const { channel } = h.spec
     const { mishaps } = this
-    if (channel === 'meterIndex') return this.sim.snapshot().meterIndexM3
+    if (channel === 'meterIndex') return this.metered()
     let { place } = h
     if (mishaps.has('hose-off') && quantityOf(channel) === 'pressure') place = null
     if (mishaps.has('ports-swapped') && channel === 'pressure') {
@@ -213,6 +216,12 @@ export class SimulatedKit {
       default:
         return 0
     }
+  }
+
+  /** What the index stands at: the volume at the gas's own pressure and temperature, as it goes through the meter. */
+  private metered(): number {
+    const { meterIndexM3, meterPa } = this.sim.snapshot()
+    return (meterIndexM3 * ATMOSPHERE_PA) / (this.sim.surroundings.design.airPressurePa + meterPa)
   }
 
   private show(h: Hung, t: string, gases: Map<GasPoint, GasReading>): Line | null {

@@ -177,7 +177,7 @@ export function VisitScreen(props: VisitScreenProps) {
       const over = [s]
       for (const x of goesOn ? steps.slice(steps.indexOf(s) + 1) : []) {
         const opened = x.after.every((id) => state.steps[id] || over.some((o) => o.id === id))
-        if (state.steps[x.id] || !opened || !endsByItself(x, state, visit, context)) break
+        if (state.steps[x.id] || !opened || !endsByItself(x, state, visit, context, true)) break
         over.push(x)
       }
       const marks = over.filter((x) => !state.steps[x.id] || state.steps[x.id]?.carried)

@@ -85,6 +85,7 @@ export const visit = {
   'rate.steady': 'Mark as stable',
   'rate.settled': 'warm-up time complete',
   'need.optional': 'if reachable',
+  'need.again': '{{value}} again',
   'need.type': 'Type a value in any unit',
   'need.not-recorded': 'not recorded',
   'need.early': 'Last reading was early. Record again at {{rate}} when stable.',

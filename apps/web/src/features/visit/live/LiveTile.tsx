@@ -37,7 +37,7 @@ export function standingText({ standing, hint }: LiveNeed, need: Need, units: Un
 /** Under a figure that is read live: its trace, and whether it may be written down. */
 export function LiveTile({ live, need, units }: { readonly live: LiveNeed; readonly need: Need; readonly units: Units }) {
   const { standing, channel, hint } = live
-  const wrong = hint !== null || standing.climbing || standing.state === 'stale' || standing.state === 'status'
+  const wrong = hint !== null || standing.climbing === true || standing.state === 'stale' || standing.state === 'status'
   const tone = wrong ? 'text-warning' : live.ready ? 'font-semibold text-info' : 'quiet'
   return (
     <div className="col-span-full flex min-h-7 flex-wrap items-center gap-x-3 gap-y-1 text-sm">

@@ -19,7 +19,7 @@ export interface LiveNeed {
 const DEAD_S: Partial<Record<Channel, number>> = { o2: 8, co2: 8, co: 8, no: 8, pressure: 5, draught: 5 }
 const OTHER_DEAD_S = 2
 /** A clocked meter: long enough for its smallest step to be a hundredth of what passed, and for the hand's part of the time not to count. */
-const METER = { seconds: 100, steps: 50 } as const
+const METER = { seconds: 100, steps: 50, halves: 0.01 } as const
 
 /**
  * Which channel reads which figure of a step: the instrument that the person said, its ports in the order in which the step asks; what has to be read goes
@@ -51,14 +51,23 @@ export function assigned(
   return found
 }
 
-/** What passed through a meter since a moment, m³ and s. */
+/**
+ * What passed through a meter lately, m³ and s: of the time since a moment no more than is needed, and enough only once both halves of it say the same rate.
+ * A burner that has just lit, or a second one that comes on, is waited for.
+ */
 function clocked({ trace, spec }: LiveChannel, sinceS: number): { volumeM3: number; seconds: number; enough: boolean } | null {
-  const since = trace.samples.filter((p) => p.s >= sinceS)
-  const [first] = since
-  const last = since.at(-1)
-  if (!first || !last || last.s <= first.s) return null
+  const all = trace.samples.filter((p) => p.s >= sinceS)
+  const last = all.at(-1)
+  if (!last) return null
+  const short = all.findLast((p) => last.s - p.s >= METER.seconds && last.value - p.value >= METER.steps * spec.resolution)
+  const first = short ?? all[0]!
   const [volumeM3, seconds] = [last.value - first.value, last.s - first.s]
-  return { volumeM3, seconds, enough: seconds >= METER.seconds && volumeM3 >= METER.steps * spec.resolution }
+  if (seconds <= 0) return null
+  const half = all.find((p) => p.s >= first.s + seconds / 2) ?? last
+  const early = (half.value - first.value) / Math.max(1, half.s - first.s)
+  const late = (last.value - half.value) / Math.max(1, last.s - half.s)
+  const one = spec.resolution / (seconds / 2)
+  return { volumeM3, seconds, enough: short !== undefined && Math.abs(early - late) <= METER.halves * late + 2 * one }
 }
 
 /**
@@ -120,7 +129,7 @@ export function liveFigures(
             hint,
             standing,
             valueSi: there ? (standing.middle ?? standing.value) : null,
-            ready: standing.state === 'settled' && hint === null && !standing.climbing,
+            ready: standing.state === 'settled' && hint === null && standing.climbing !== true,
           },
         ],
       ]

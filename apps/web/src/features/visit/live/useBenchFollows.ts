@@ -8,13 +8,13 @@ import { useBench, useLiveParts } from './context'
 /** Work that is done with the burner off and the gas shut. */
 const OFF: readonly Step['kind'][] = ['isolate', 'strip', 'replace-valve', 'gas-part', 'convert', 'standing', 'let-by', 'tightness']
 
-/** On the bench the burner does what the visit says: the rate that is held, off while it is worked on, and every screw that is turned. */
+/** On the bench the technician's hands are simulated too: the rate that the step wants is held, the burner is off while it is worked on, screws are turned as recorded. */
 export function useBenchFollows(step: Step | undefined): void {
   const { appliance, state } = useDesk()
   const bench = useLiveParts()?.bench
   const view = useBench()
   const follows = view?.on === true && view.follows
-  const held = appliance.card.firingStates.find((s) => s.id === state.commanded?.firingStateId)
+  const held = appliance.card.firingStates.find((s) => s.id === (step?.firingStateId ?? state.commanded?.firingStateId))
   const off = step !== undefined && OFF.includes(step.kind)
   const force = !off && held?.kind === 'rate' ? held.id : null
   const turns = JSON.stringify(state.netTurns)

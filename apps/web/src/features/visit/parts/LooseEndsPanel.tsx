@@ -24,7 +24,7 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
   const open = visit.looseEnds.filter((l) => !l.closedAt && mine(l)).reverse()
   const closed = visit.looseEnds.filter((l) => l.closedAt && mine(l))
   const writes = may(role, 'loose-end.closed') && visit.status === 'open'
-  useGoOn(step, writes)
+  useGoOn(step, writes, false)
   // What only has to be put back; a gas joint has its leak check.
   const plain = open.filter((l) => !LOOSE_END_KINDS[l.kind].gasJoint)
   return (

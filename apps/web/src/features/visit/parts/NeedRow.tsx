@@ -72,12 +72,14 @@ export function NeedRow({
   onChange,
   onUnit,
   first,
+  order,
   asksWhich,
   readOnly,
   keypad,
   live,
   reads,
   onFocus,
+  onAgain,
 }: {
   readonly need: Need
   readonly draft: Draft
@@ -86,6 +88,8 @@ export function NeedRow({
   readonly onChange: (text: string) => void
   readonly onUnit: (unit: string) => void
   readonly first: boolean
+  /** Its place among what the step asks for. */
+  readonly order: number
   /** Whether this is the figure at which it is asked what its channel is read with. */
   readonly asksWhich: boolean
   readonly readOnly: boolean
@@ -96,6 +100,8 @@ export function NeedRow({
   /** Whether that is what Record would take. */
   readonly reads?: boolean
   readonly onFocus: () => void
+  /** Records what a gauge of the appliance showed at the last visit, seen again. */
+  readonly onAgain: (text: string) => void
 }) {
   const { context, appliance, state, units, instruments } = useDesk()
   const key = readingKey(need)
@@ -116,6 +122,12 @@ export function NeedRow({
   const problem = draft.parsed && !draft.parsed.ok ? problemText(draft.parsed.error, need, units) : null
   const value = typed?.valueSi ?? sent ?? last?.valueSi
   const inAir = need.measurandId === 'gas.ambient'
+  const before = appliance.lastVisit[key]
+  // What is read off the appliance's own gauge by eye stands, as a rule, where it stood.
+  const again =
+    MEASURANDS[need.measurandId].channel === 'gauge' && !readOnly && !last && draft.text === '' && before !== undefined
+      ? figureWithUnit(need.measurandId, before, units)
+      : null
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
     <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
@@ -157,6 +169,7 @@ export function NeedRow({
           <input
             id={id}
             data-first={first || undefined}
+            data-order={order}
             value={draft.text}
             onChange={(e) => onChange(e.target.value)}
             onFocus={onFocus}
@@ -205,6 +218,11 @@ export function NeedRow({
               </span>
             )}
           </p>
+          {again && (
+            <button type="button" className="btn press btn-outline" onClick={() => onAgain(again)}>
+              {t('need.again', { value: again })}
+            </button>
+          )}
           {!readOnly && <ReadWithLine need={need} found={readWith} asks={asksWhich} />}
         </div>
         {typed?.likelyUnit && (

@@ -27,6 +27,8 @@ import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
 import { useZeroHere } from './useZeroHere'
 import { LiveOffer } from '../live/LiveOffer'
+import { useRecordsItself } from '../live/recordsItself'
+import { useReached } from '../live/useReached'
 import { useLiveFigures } from '../live/useLiveFigures'
 
 /** What the main button says before a step's figures can be taken. */
@@ -70,6 +72,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const [twice, setTwice] = useState<Elsewhere | null>(null)
   const keys = useKeypad()
   const [declared, setDeclared] = useState(false)
+  const [unfolded, setUnfolded] = useState(false)
   const readOnly = !may(role, 'reading.taken') || visit.status !== 'open'
   const drafts = useMemo(
     () =>
@@ -88,6 +91,8 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     ([need, d]) => !isSure(d) || instrumentFor(need.measurandId, desk.instruments, context.instruments).kind === 'ask',
   )
   const live = useLiveFigures(step)
+  const reached = useReached()
+  const [itself] = useRecordsItself()
   // What an earlier visit left open in the same place is open already.
   const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
   const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
@@ -95,12 +100,16 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   // What was opened and put back before stays back: a reading corrected later does not open it again.
   const wasOpen = (o: Opening) => visit.looseEnds.some((l) => isOf(l, o))
   const prepared = commanded && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
+  // What is only read if it can be reached is folded away, unless an instrument shows it or something of it is there.
+  const folded = step.needs.filter((n) => n.optional && !live.has(readingKey(n)) && !state.latest.has(readingKey(n)))
+  const folds = folded.length < step.needs.length || step.asks.length > 0
+  const open = folds && !unfolded ? step.needs.filter((n) => !folded.includes(n)) : step.needs
   // What instruments show stands in for what is not typed: first what is still to be read, then anything again.
   const toRead = stillToRead(step, state)
   const heard = prepared ? step.needs.filter((n) => (texts[readingKey(n)] ?? '') === '' && live.get(readingKey(n))?.valueSi != null) : []
   const sent = heard.some((n) => toRead.includes(n)) ? heard.filter((n) => toRead.includes(n)) : heard
   const offered = [...typed.map(([need]) => need), ...sent]
-  const zero = useZeroHere(step.needs, offered, step.id)
+  const zero = useZeroHere(open, offered, step.id)
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -110,12 +119,12 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const outside = verdicts.some((v) => v.status === 'outside')
   const tooEarly = verdicts.some((v) => v.because === 'early')
   const done = complete && typed.length === 0
-  const undoneBy = useGoOn(step, !readOnly && typed.length === 0 && (prepared || step.kind === 'sequence'))
+  const undoneBy = useGoOn(step, !readOnly && typed.length === 0 && (prepared || step.kind === 'sequence'), folds ? unfolded : true)
   // With our own keys the first field is at hand as soon as nothing but figures is left to do: no tap for it.
   const onlyFigures = missingIn(step, state, visit, context).every((m) => m.code === 'reading')
   const firstField =
     keys.wanted && !readOnly && prepared && onlyFigures && step.kind !== 'sequence'
-      ? toRead.find((n) => !live.has(readingKey(n)))
+      ? toRead.find((n) => open.includes(n) && !live.has(readingKey(n)))
       : undefined
   const offeredFor = useRef<string | null>(null)
   const { openFor } = keys
@@ -136,6 +145,16 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
     void record(events)
   }
+  // The meter says that the burner is there already, and nothing has to be opened for it: nobody has to say so.
+  const there = !readOnly && !commanded && step.firingStateId !== null && reached === step.firingStateId && itself === true
+  const onItsOwn = there && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
+  const commandedFor = useRef<string | null>(null)
+  const { id: stepId, firingStateId } = step
+  useEffect(() => {
+    if (!onItsOwn || !firingStateId || commandedFor.current === stepId) return
+    commandedFor.current = stepId
+    void record([{ type: 'state.commanded', stepId, applianceId: appliance.id, data: { firingStateId } }])
+  }, [onItsOwn, firingStateId, stepId, appliance.id, record])
   const opened = (o: Opening): NewEvent => ({
     type: 'loose-end.opened',
     stepId: step.id,
@@ -229,28 +248,50 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     })
   }
 
-  const rows = drafts.map(([need, draft], i) => (
-    <NeedRow
-      key={readingKey(need)}
-      need={need}
-      draft={draft as Draft}
-      shown={shown}
-      first={i === 0}
-      asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
-      readOnly={readOnly || !prepared}
-      live={live.get(readingKey(need))}
-      reads={sent.includes(need)}
-      onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
-      keypad={keys.wanted}
-      onFocus={() => keys.openFor(readingKey(need))}
-      onUnit={(unit) =>
-        setTexts((before) => ({
-          ...before,
-          [readingKey(need)]: `${(before[readingKey(need)] ?? '').replace(/%\s*$/, '').trim()} ${unit}`,
-        }))
-      }
-    />
-  ))
+  /** A gauge that shows again what it showed at the last visit. */
+  const again = (need: Need, text: string) => {
+    const { parsed } = draftOf(need, text, units, undefined, appliance.facts.gas)
+    if (!parsed?.ok) return
+    const { valueSi, unit } = parsed.value
+    const reading = takeReading({
+      ...need,
+      id: uuidv7(),
+      valueSi,
+      entered: { text, unit },
+      instrument: undefined,
+      settled: 'settled',
+      takenAt: new Date().toISOString(),
+    })
+    void record([{ type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings: [reading] } }])
+  }
+
+  const rows = drafts.map(([need, draft], i) => ({
+    need,
+    row: (
+      <NeedRow
+        key={readingKey(need)}
+        need={need}
+        draft={draft as Draft}
+        shown={shown}
+        first={need === (step.needs.find((n) => !folded.includes(n)) ?? open[0])}
+        order={i}
+        asksWhich={drafts.findIndex(([n]) => channelOf(n) === channelOf(need)) === i}
+        readOnly={readOnly || !prepared}
+        live={live.get(readingKey(need))}
+        reads={sent.includes(need)}
+        onChange={(text) => setTexts((before) => ({ ...before, [readingKey(need)]: text }))}
+        keypad={keys.wanted}
+        onFocus={() => keys.openFor(readingKey(need))}
+        onAgain={(text) => again(need, text)}
+        onUnit={(unit) =>
+          setTexts((before) => ({
+            ...before,
+            [readingKey(need)]: `${(before[readingKey(need)] ?? '').replace(/%\s*$/, '').trim()} ${unit}`,
+          }))
+        }
+      />
+    ),
+  }))
 
   return (
     <form
@@ -309,15 +350,19 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           {howTo && !settling && <p className="w-full text-sm quiet">{howTo}</p>}
         </div>
       )}
-      {step.kind === 'sequence' && drafts.every(([need]) => need.optional) ? (
-        <details className="border-b hairline" open={typed.length > 0 || undefined}>
+      {folds ? rows.filter(({ need }) => !folded.includes(need)).map(({ row }) => row) : rows.map(({ row }) => row)}
+      {folds && folded.length > 0 && (
+        <details className="border-b hairline" open={unfolded} onToggle={(e) => setUnfolded(e.currentTarget.open)} data-fold="">
           <summary className="flex min-h-11 cursor-pointer items-center text-primary">
-            {t('readings.if-reachable', { count: drafts.length })}
+            <span>
+              {t('readings.if-reachable', { count: folded.length })}{' '}
+              <span className="text-sm quiet">
+                {folded.map((n) => `${t(`short.${n.measurandId}`)} (${t(`station.${n.stationId}`).toLowerCase()})`).join(', ')}
+              </span>
+            </span>
           </summary>
-          {rows}
+          {rows.filter(({ need }) => folded.includes(need)).map(({ row }) => row)}
         </details>
-      ) : (
-        rows
       )}
       <Computed step={step} state={shown} />
       {step.kind === 'working' && <Ladder />}
@@ -335,7 +380,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
               units={unitsOffered(padNeed)}
               text={texts[readingKey(padNeed)] ?? ''}
               onText={(text) => setTexts((before) => ({ ...before, [readingKey(padNeed)]: text }))}
-              onNext={() => focusAfter(step.needs, padNeed)}
+              onNext={() => focusAfter(open, padNeed)}
             />
           )}
           {prepared && zero.box}

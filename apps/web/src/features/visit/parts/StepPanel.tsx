@@ -9,6 +9,7 @@ import { AsAtFirst } from './AsAtFirst'
 import { Asks } from './Asks'
 import { Clocks } from './Clocks'
 import { useDesk } from './context'
+import { LiveKnows } from '../live/LiveKnows'
 import { DisturbedPanel } from './DisturbedPanel'
 import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
@@ -62,6 +63,7 @@ export function StepPanel({ step }: { readonly step: Step }) {
           ))}
         </ul>
       )}
+      <LiveKnows step={step} />
       <ZeroList step={step} />
       <AsAtFirst step={step} />
       {step.kind === 'joints-cold' && <OpenJoints kind="gas-joint" />}
