@@ -14,7 +14,7 @@ test('a sound annual service from instruments @phone-only', async ({ page }) => 
   await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
   await start(page)
   await page.getByRole('button', { name: 'Connect…' }).click()
-  await page.getByRole('button', { name: 'Begin practice bench' }).click()
+  await page.getByRole('button', { name: 'Begin training bench' }).click()
   await page.getByLabel('Record by itself when settled and within limits').check()
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).first().click()
   const { taps, figures, by } = await countService(page, {}, true)

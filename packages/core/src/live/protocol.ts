@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { type Channel, CHANNELS } from '../measure'
+import type { Channel } from '../measure'
 import { fail, ok, type Result } from '../result'
 import { instantSchema, rawTextSchema } from '../shapes'
 import { type Quantity, toSi, unitsOf } from '../units'
@@ -76,7 +76,6 @@ const QUANTITY: Record<Channel, Quantity> = {
 }
 /** What a channel measures. `quantityOf('flueTemperature')` → `'temperature'` */
 export const quantityOf = (channel: Channel): Quantity => QUANTITY[channel]
-export const isChannel = (text: string): text is Channel => (CHANNELS as readonly string[]).includes(text)
 
 /**
  * Reads one line of text. Problems: `line-too-long`, `line-not-json`, `line-other-version`, `line-wrong-shape` with the field.

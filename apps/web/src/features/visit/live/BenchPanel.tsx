@@ -2,6 +2,7 @@
 
 import { FAULTS, type FaultId } from '@lucerna/sim/engine'
 import { MISHAPS } from '@lucerna/sim/instrument'
+import { RotateCcw, RotateCw } from 'lucide-react'
 import { Choose } from '@/ui/Choose'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
@@ -21,7 +22,7 @@ export function BenchPanel() {
   const { frame, controls } = bench
   const position = (id: string) => controls.adjusters?.[id] ?? 0
   return (
-    <section aria-labelledby="bench" className="flex flex-col gap-4 border-t hairline pt-4">
+    <section aria-labelledby="bench" className="mb-6 flex flex-col gap-3">
       <h3 id="bench" className="font-semibold">
         {t('live.bench.title')}
       </h3>
@@ -58,14 +59,24 @@ export function BenchPanel() {
         const step = STEP[a.unit as keyof typeof STEP] ?? 1
         const turn = (by: number) => live.bench.set({ adjusters: { [a.id]: position(a.id) + by } })
         return (
-          <div key={a.id} className="flex flex-wrap items-center gap-3">
-            <span className="min-w-40 flex-1">{a.label}</span>
-            <button type="button" className="btn press btn-outline" onClick={() => turn(-step)}>
-              {t('live.bench.anticlockwise')}
+          <div key={a.id} className="flex items-center gap-3">
+            <span className="min-w-0 flex-1">{a.label}</span>
+            <button
+              type="button"
+              className="btn btn-square press btn-outline"
+              aria-label={`${a.label}: ${t('live.bench.anticlockwise')}`}
+              onClick={() => turn(-step)}
+            >
+              <RotateCcw size={20} aria-hidden="true" />
             </button>
-            <span className="min-w-16 text-center figure text-xl">{position(a.id)}</span>
-            <button type="button" className="btn press btn-outline" onClick={() => turn(step)}>
-              {t('live.bench.clockwise')}
+            <span className="w-12 text-center figure text-xl">{position(a.id)}</span>
+            <button
+              type="button"
+              className="btn btn-square press btn-outline"
+              aria-label={`${a.label}: ${t('live.bench.clockwise')}`}
+              onClick={() => turn(step)}
+            >
+              <RotateCw size={20} aria-hidden="true" />
             </button>
           </div>
         )
@@ -74,11 +85,11 @@ export function BenchPanel() {
         const fault = FAULTS.find((f) => f.id === id)!
         const [from, to] = id === 'pipeRestriction' ? [1, 20] : [fault.min, fault.max]
         return (
-          <label key={id} className="flex flex-wrap items-center gap-3">
-            <span className="min-w-40 flex-1">{wordsFor(`live.wear.${id}`)}</span>
+          <label key={id} className="flex items-center gap-3">
+            <span className="min-w-0 flex-1">{wordsFor(`live.wear.${id}`)}</span>
             <input
               type="range"
-              className="range w-40 range-sm"
+              className="range w-32 range-sm"
               min={from}
               max={to}
               step={(to - from) / 50}

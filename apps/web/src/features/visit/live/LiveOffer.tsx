@@ -18,7 +18,7 @@ export function LiveOffer({
   needs,
   toRead,
   waits,
-  outside,
+  clear,
   onRecord,
 }: {
   readonly step: Step
@@ -28,7 +28,8 @@ export function LiveOffer({
   readonly toRead: readonly Need[]
   /** The card's clock still runs, or somebody is typing. */
   readonly waits: boolean
-  readonly outside: boolean
+  /** Every one of them would be within its limits, or has none. */
+  readonly clear: boolean
   readonly onRecord: () => void
 }) {
   const { state, visit, context } = useDesk()
@@ -38,13 +39,13 @@ export function LiveOffer({
   const ready = due && !waits && !clocks && needs.every((n) => live.get(readingKey(n))?.ready)
   const key = needs.map(readingKey).join(' ')
   const done = useRef<string | null>(null)
-  const goes = ready && !outside && itself === true
+  const goes = ready && clear && itself === true
   useEffect(() => {
     if (!goes || done.current === key) return
     done.current = key
     onRecord()
   }, [goes, key, onRecord])
-  if (!ready || outside || itself !== null) return null
+  if (!ready || !clear || itself !== null) return null
   return (
     <div role="group" aria-label={t('live.ask-itself')} className="flex flex-wrap items-center gap-3 pb-3">
       <p className="w-full">{t('live.ask-itself')}</p>

@@ -130,7 +130,7 @@ export function NeedRow({
       : null
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
-    <div className="grid grid-cols-[1fr_auto] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)_8.5rem] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
       <div>
         <label htmlFor={id} className="block font-semibold first-letter:uppercase">
           {t(`short.${need.measurandId}`)}
@@ -142,7 +142,7 @@ export function NeedRow({
         {method && <p className="text-sm">{method}</p>}
       </div>
       <p
-        className={`flex items-baseline justify-end gap-2 figure text-5xl md:pt-1 md:text-4xl ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}
+        className={`flex items-baseline justify-end gap-2 figure text-4xl md:pt-1 ${verdict?.status === 'outside' ? 'text-error' : ''} ${typed ? 'opacity-70' : ''}`}
       >
         <span>{value !== undefined ? figure(need.measurandId, value, units) : '–'}</span>
         <span className="font-sans text-base font-normal quiet">{unitText(need.measurandId, units)}</span>
@@ -152,7 +152,7 @@ export function NeedRow({
           </span>
         )}
       </p>
-      <div className="col-span-2 min-w-0 pt-1 md:col-span-1">
+      <div className="min-w-0 self-center pt-1">
         <Gauge
           orientation="horizontal"
           length={214}
@@ -164,7 +164,7 @@ export function NeedRow({
           label={verdict ? `${name}: ${verdictWord(verdict)}` : t('line.not-read', { station: name })}
         />
       </div>
-      <div className="col-span-2 md:col-span-1">
+      <div>
         {!readOnly && (
           <input
             id={id}
@@ -182,7 +182,7 @@ export function NeedRow({
             title={t('need.type')}
             aria-invalid={problem ? true : undefined}
             aria-describedby={`${id}-said`}
-            className={`input press w-full text-xl ${problem ? 'input-error' : ''}`}
+            className={`input press w-full px-3 text-xl ${problem ? 'input-error' : ''}`}
           />
         )}
       </div>

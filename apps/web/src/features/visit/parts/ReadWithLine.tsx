@@ -54,7 +54,7 @@ export function ReadWithLine({ need, found, asks }: { readonly need: Need; reado
       <ArrowLeftRight size={14} aria-hidden="true" className="text-primary" />
     </button>
   ) : (
-    <button {...QUIET} title={t('instruments.change')} onClick={open}>
+    <button {...QUIET} className={`${QUIET.className} max-md:min-h-6`} title={t('instruments.change')} onClick={open}>
       {name}
     </button>
   )

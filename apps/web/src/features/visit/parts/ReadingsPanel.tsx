@@ -1,8 +1,8 @@
 'use client'
 
 import { MEASURANDS, type Reading, shownAs, takeReading } from '@lucerna/core/measure'
-import { type Need, type Opening, opensByReading, type Step } from '@lucerna/core/procedure'
-import { bandFor, instrumentFor, type LooseEnd, missingIn, readingKey, stillToRead } from '@lucerna/core/visit'
+import { type Need, opensByReading, type Step } from '@lucerna/core/procedure'
+import { bandFor, instrumentFor, missingIn, readingKey, stillToRead, type Verdict } from '@lucerna/core/visit'
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { v7 as uuidv7 } from 'uuid'
@@ -14,7 +14,6 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useDeviceId } from '../client/useDeviceId'
 import { useNow } from '../client/useNow'
-import type { NewEvent } from '../client/writeDown'
 import { settlingOf, stepComplete } from '../view'
 import { Computed } from './Computed'
 import { may, rateLabel, useDesk } from './context'
@@ -25,10 +24,9 @@ import { type Draft, draftOf, fieldId, isBlanked, isSure, NeedRow } from './Need
 import { SequenceTimer } from './SequenceTimer'
 import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
+import { usePrepared } from './usePrepared'
 import { useZeroHere } from './useZeroHere'
 import { LiveOffer } from '../live/LiveOffer'
-import { useRecordsItself } from '../live/recordsItself'
-import { useReached } from '../live/useReached'
 import { useLiveFigures } from '../live/useLiveFigures'
 
 /** What the main button says before a step's figures can be taken. */
@@ -38,13 +36,6 @@ function prepareText(step: Step, rate: string): string {
   if (step.opens.some((o) => o.kind === 'probe-hole')) return t('prepare.probe', { rate })
   return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
 }
-const openingLabel = ({ kind, key, label }: Opening): string =>
-  kind === 'held-rate' && key !== 'held-rate'
-    ? `${t('loose.held-rate')}: ${label.toLowerCase()}`
-    : kind === 'held-rate' || kind === 'probe-hole' || kind === 'gas-joint' || kind === 'outlet-joint'
-      ? t(`loose.${kind}`)
-      : label
-
 /** The units of both schools, without those that are the bare number. */
 const unitsOffered = ({ measurandId }: Need): string[] => [
   ...new Set([shownAs(measurandId, 'metric').unit, shownAs(measurandId, 'imperial').unit].filter((u) => u !== '1')),
@@ -59,6 +50,10 @@ function focusAfter(needs: readonly Need[], need: Need): void {
   const next = needs[(at + 1) % needs.length]
   if (next) document.getElementById(fieldId(next))?.focus()
 }
+
+/** Within limits, or without any: nothing that somebody has to look at first. */
+const isClear = (v: Verdict | undefined): boolean =>
+  v !== undefined && (v.status === 'inside' || v.status === 'edge' || v.because === 'no-band' || v.because === 'no-instrument')
 
 /** A step of readings: bring the burner there, type, see the verdict, record, go on. */
 export function ReadingsPanel({ step, children }: { readonly step: Step; readonly children?: ReactNode }) {
@@ -91,15 +86,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     ([need, d]) => !isSure(d) || instrumentFor(need.measurandId, desk.instruments, context.instruments).kind === 'ask',
   )
   const live = useLiveFigures(step)
-  const reached = useReached()
-  const [itself] = useRecordsItself()
-  // What an earlier visit left open in the same place is open already.
-  const isOf = (l: LooseEnd, o: Opening) => l.key === o.key || (l.carried && l.kind === o.kind && l.label === openingLabel(o))
-  const opens = step.opens.filter((o) => !visit.looseEnds.some((l) => isOf(l, o) && !l.closedAt))
-  const commanded = !step.firingStateId || state.commanded?.firingStateId === step.firingStateId
-  // What was opened and put back before stays back: a reading corrected later does not open it again.
-  const wasOpen = (o: Opening) => visit.looseEnds.some((l) => isOf(l, o))
-  const prepared = commanded && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
+  const { opens, wasOpen, opened, prepared, prepare } = usePrepared(step, !readOnly)
   // What is only read if it can be reached is folded away, unless an instrument shows it or something of it is there.
   const folded = step.needs.filter((n) => n.optional && !live.has(readingKey(n)) && !state.latest.has(readingKey(n)))
   const folds = folded.length < step.needs.length || step.asks.length > 0
@@ -138,35 +125,6 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const padNeed = keys.wanted ? step.needs.find((n) => readingKey(n) === keys.at) : undefined
   const rate = rateLabel(appliance, step.firingStateId)
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
-
-  const prepare = () => {
-    const events: NewEvent[] = opens.map(opened)
-    if (step.firingStateId && !commanded)
-      events.push({ type: 'state.commanded', stepId: step.id, applianceId: appliance.id, data: { firingStateId: step.firingStateId } })
-    void record(events)
-  }
-  // The meter says that the burner is there already, and nothing has to be opened for it: nobody has to say so.
-  const there = !readOnly && !commanded && step.firingStateId !== null && reached === step.firingStateId && itself === true
-  const onItsOwn = there && opens.every((o) => opensByReading(o.kind) || wasOpen(o))
-  const commandedFor = useRef<string | null>(null)
-  const { id: stepId, firingStateId } = step
-  useEffect(() => {
-    if (!onItsOwn || !firingStateId || commandedFor.current === stepId) return
-    commandedFor.current = stepId
-    void record([{ type: 'state.commanded', stepId, applianceId: appliance.id, data: { firingStateId } }])
-  }, [onItsOwn, firingStateId, stepId, appliance.id, record])
-  const opened = (o: Opening): NewEvent => ({
-    type: 'loose-end.opened',
-    stepId: step.id,
-    applianceId: appliance.id,
-    data: {
-      looseEndId: uuidv7(),
-      kind: o.kind,
-      key: o.key,
-      label: openingLabel(o),
-      ...(o.kind !== 'gas-joint' && o.kind !== 'outlet-joint' && { restore: o.closes }),
-    },
-  })
 
   /** What is typed, as readings of one moment. */
   const taken = (newId: (need: Need | null) => string, takenAt: string): Reading[] => {
@@ -391,13 +349,13 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
               needs={sent}
               toRead={toRead}
               waits={early || settling?.blanked === true || typed.length > 0}
-              outside={sent.some((n) => shown.latest.get(readingKey(n))?.verdict.status === 'outside')}
+              clear={sent.every((n) => isClear(shown.latest.get(readingKey(n))?.verdict))}
               onRecord={save}
             />
           )}
           <div className="flex gap-3">
             {!prepared ? (
-              <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={prepare}>
+              <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={() => prepare()}>
                 {prepareText(step, rate.toLowerCase())}
               </button>
             ) : (

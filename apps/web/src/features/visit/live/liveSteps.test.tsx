@@ -1,0 +1,246 @@
+/** @jest-environment jsdom */
+import '@/test/browserParts'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
+import type { Step } from '@lucerna/core/procedure'
+import { foldVisit, type StoredEvent } from '@lucerna/core/visit'
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
+import { VISIT, visitOf } from '@/test/desk'
+import { LivingDesk } from '@/test/livingDesk'
+import { DeskProvider } from '../parts/context'
+import { StepPanel } from '../parts/StepPanel'
+import type { Bench } from './Bench'
+import { LiveProvider } from './context'
+import { ConnectPanel } from './ConnectPanel'
+import { assigned } from './figures'
+import { LiveBar } from './LiveBar'
+import { LiveBoard, METER_READER } from './LiveBoard'
+import { TestLines } from './testLines'
+
+jest.mock('../parts/later', () => ({ Signature: () => null, Complaint: () => null }))
+
+// Later than anything that the desk of the tests writes down.
+const NOW = Date.parse('2026-06-07T17:00:00.000Z')
+beforeEach(() => {
+  jest.useFakeTimers({ now: NOW })
+  window.localStorage.clear()
+  window.localStorage.setItem('lucerna.keypad', '0')
+})
+afterEach(() => {
+  cleanup()
+  jest.useRealTimers()
+})
+
+const larch = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
+const visit = visitOf(larch, 'annual-service')!
+const of = (kind: Step['kind'], rate: string | null = null) =>
+  visit.steps.find((s) => s.kind === kind && (rate === null || s.firingStateId === rate))!
+const noBench = { subscribe: () => () => {}, getSnapshot: () => null } as unknown as Bench
+
+/** The visit as it would be, as the screen folds it. */
+const tried = (events: readonly StoredEvent[], fresh: readonly object[], at: string) =>
+  foldVisit(
+    VISIT,
+    [
+      ...events,
+      ...fresh.map(
+        (e, i) =>
+          ({
+            id: `tried-${i}`,
+            visitId: VISIT,
+            v: 1,
+            at,
+            deviceId: 'd',
+            deviceSeq: i,
+            seq: 1e6 + i,
+            authorId: 'a',
+            authorName: 'A',
+            provisional: false,
+            ...e,
+          }) as unknown as StoredEvent,
+      ),
+    ],
+    visit.context,
+  )
+
+/** A step in front of connected instruments. */
+function open(step: Step) {
+  const board = new LiveBoard(visit.context.instruments)
+  board.source('bridge', 'on')
+  const log: StoredEvent[] = []
+  render(
+    <LiveProvider value={{ board, bench: noBench }}>
+      <LivingDesk visit={visit} log={log}>
+        {(desk) => (
+          <DeskProvider value={{ ...desk, tryOut: (fresh, at) => tried(desk.events, fresh, at) }}>
+            <LiveBar />
+            <StepPanel step={step} />
+          </DeskProvider>
+        )}
+      </LivingDesk>
+    </LiveProvider>,
+  )
+  const lines = new TestLines(board)
+  /** Shows values for so many seconds, twice a second, with a last digit that moves as digits do. */
+  const shows = (values: Readonly<Record<string, readonly [number, string]>>, seconds: number) =>
+    act(() => {
+      for (let i = 0; i < seconds * 2; i++) {
+        for (const [channel, [value, unit]] of Object.entries(values))
+          lines.show(channel, channel === 'meterIndex' ? value * i : value, unit, channel === 'meterIndex' ? METER_READER.serial : 'T1')
+        jest.advanceTimersByTime(500)
+      }
+    })
+  return { board, log, lines, shows }
+}
+const types = (log: readonly StoredEvent[]) => log.map((e) => e.type)
+const press = (name: RegExp | string) => act(async () => void fireEvent.click(screen.getByRole('button', { name })))
+const taken = (log: readonly StoredEvent[]) => log.flatMap((e) => (e.type === 'reading.taken' ? e.data.readings : []))
+
+describe('figures that come by themselves', () => {
+  test('shown with what they still do; asked once, then recorded by themselves, with their channel as the source', async () => {
+    const { log, shows } = open(of('standing'))
+    await press(/gauge connected/)
+    shows({ p: [21.3, 'mbar'] }, 5)
+    expect(screen.getByText('waiting for it to settle')).toBeTruthy()
+    shows({ p: [21.3, 'mbar'] }, 8)
+    expect(screen.getByText('settled')).toBeTruthy()
+    expect(screen.getByText('21.3')).toBeTruthy()
+    expect(types(log)).not.toContain('reading.taken')
+    await press('By itself from now on')
+    expect(taken(log)).toMatchObject([
+      { measurandId: 'pressure.standing', stationId: 'inlet', settled: 'settled', source: { kind: 'instrument', channelId: 'p' } },
+    ])
+    expect(taken(log)[0]!.valueSi).toBeCloseTo(2130)
+    expect(taken(log)[0]!.standardUncertainty).toBeGreaterThan(0)
+    expect(types(log)).toContain('instrument.zeroed')
+    // Recorded once, whatever goes on.
+    shows({ p: [21.3, 'mbar'] }, 10)
+    expect(taken(log)).toHaveLength(1)
+  })
+
+  test('what is outside is never recorded unattended; by Record it is, at once and early if it still moves', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, shows } = open(of('standing'))
+    await press(/gauge connected/)
+    shows({ p: [40, 'mbar'] }, 20)
+    expect(screen.getByText(/beyond the limit/)).toBeTruthy()
+    expect(taken(log)).toHaveLength(0)
+    await press('Record')
+    expect(taken(log)).toMatchObject([{ settled: 'settled' }])
+  })
+
+  test('typing goes before what is shown; a line that falls silent is old', async () => {
+    const { log, shows } = open(of('standing'))
+    await press(/gauge connected/)
+    shows({ p: [21.3, 'mbar'] }, 12)
+    fireEvent.change(screen.getAllByPlaceholderText('mbar')[0]!, { target: { value: '22' } })
+    await press('Record')
+    expect(taken(log)).toMatchObject([{ entered: { text: '22', unit: 'mbar' }, source: { kind: 'typed' } }])
+    act(() => void jest.advanceTimersByTime(10_000))
+    expect(screen.getByText(/not heard for \d+ s/)).toBeTruthy()
+  })
+
+  test('a probe in air, a hose that came off and a dead cell are named, and nothing is recorded', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, shows } = open(of('flue', 'max'))
+    await press(/at maximum now/i)
+    const inAir = { co2: [0, '%'], co: [0, 'ppm'], tf: [20, '°C'], ta: [20, '°C'] } as const
+    shows(inAir, 400)
+    expect(screen.getByText(/This is air, not flue gas/)).toBeTruthy()
+    expect(screen.getByText(/CO does not move at all/)).toBeTruthy()
+    expect(taken(log)).toHaveLength(0)
+  })
+
+  test('three minutes of still CO answer their question; CO that climbs does not', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, shows } = open(of('flue', 'max'))
+    await press(/at maximum now/i)
+    shows({ co2: [9, '%'], co: [40, 'ppm'], tf: [62, '°C'], ta: [20, '°C'] }, 100)
+    expect(types(log)).not.toContain('observation.made')
+    shows({ co2: [9, '%'], co: [40, 'ppm'], tf: [62, '°C'], ta: [20, '°C'] }, 200)
+    expect(log.find((e) => e.type === 'observation.made')?.data).toMatchObject({ observationId: 'co-steady', answer: 'steady' })
+  })
+
+  test('the meter is clocked, and its rate tells that the burner is there', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, shows } = open(of('gas-rate'))
+    shows({ meterIndex: [0.00039, 'm³'] }, 130)
+    expect(log.find((e) => e.type === 'state.commanded')?.data).toMatchObject({ firingStateId: 'max' })
+    shows({ meterIndex: [0.00039, 'm³'] }, 130)
+    const read = Object.fromEntries(taken(log).map((r) => [r.measurandId, r.valueSi]))
+    expect(read['volume.metered']! / read['time.metered']!).toBeCloseTo(0.00078, 5)
+  })
+
+  test('instruments that zeroed themselves at switch-on are not asked about', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, lines } = open(of('make-safe'))
+    act(() => {
+      lines.say('co2', 'zeroing')
+      jest.advanceTimersByTime(1000)
+    })
+    expect(types(log)).toEqual([])
+    act(() => {
+      lines.say('co2', 'zeroed')
+      jest.advanceTimersByTime(1000)
+    })
+    expect(log.map((e) => e.data)).toEqual([expect.objectContaining({ place: 'clean-air' })])
+  })
+})
+
+describe('which channel reads what', () => {
+  const set = { instrumentIds: visit.context.instruments.map((i) => i.id), preferred: {} }
+  const view = (channels: readonly string[]) => {
+    const board = new LiveBoard(visit.context.instruments)
+    const lines = new TestLines(board)
+    board.source('bridge', 'on')
+    for (const c of channels) lines.show(c, 1, c === 'p' ? 'mbar' : '%')
+    jest.advanceTimersByTime(500)
+    board.end()
+    return board.getSnapshot()
+  }
+  test('what has to be read goes before what may be; nothing that is not heard', () => {
+    const { needs } = of('working')
+    expect([...assigned(needs, set, visit.context, view(['p'])).keys()]).toEqual(['pressure.working@inlet/max'])
+    expect(assigned(needs, set, visit.context, view(['co2'])).size).toBe(0)
+    expect(assigned(needs, { instrumentIds: [], preferred: {} }, visit.context, view(['p'])).size).toBe(0)
+  })
+})
+
+describe('the connection panel', () => {
+  test('says what is heard, zeroes by a button, names strangers and what was not understood', () => {
+    const board = new LiveBoard(visit.context.instruments)
+    const asked: object[] = []
+    board.source('bridge', 'on', (command) => asked.push(command))
+    const lines = new TestLines(board)
+    lines.show('p', 21.4, 'mbar')
+    lines.show('p', 1, 'mbar', 'Nobody-1')
+    board.takeText('bridge', 'nothing\n')
+    render(
+      <LiveProvider value={{ board, bench: noBench }}>
+        <LivingDesk visit={visit} log={[]}>
+          {() => (
+            <>
+              <LiveBar />
+              <ConnectPanel demo={false} />
+            </>
+          )}
+        </LivingDesk>
+      </LiveProvider>,
+    )
+    act(() => void jest.advanceTimersByTime(500))
+    expect(screen.getByText('21.4 mbar')).toBeTruthy()
+    expect(screen.getByText(/Live: Duo 150/)).toBeTruthy()
+    expect(screen.getByText(/Not in the register: Nobody-1/)).toBeTruthy()
+    expect(screen.getByText(/2 lines were not understood/)).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: /^Zero: Plumb/ }))
+    expect(asked).toEqual([{ v: 1, instrument: 'T1', do: 'zero' }])
+    fireEvent.click(screen.getByLabelText(/Record by itself/))
+    expect(window.localStorage.getItem('lucerna.records-itself')).toBe('1')
+    act(() => {
+      board.source('bridge', 'lost')
+      jest.advanceTimersByTime(10_000)
+    })
+    expect(screen.getByText(/The connection is lost/)).toBeTruthy()
+    expect(screen.getByText(/Duo 150 \(not heard\)/)).toBeTruthy()
+    board.end()
+  })
+})
