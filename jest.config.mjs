@@ -3,17 +3,20 @@ const swc = [
   { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } },
 ]
 
-const plain = (name) => ({
+const plain = (name, rootDir = `packages/${name}`) => ({
   displayName: name,
-  rootDir: `packages/${name}`,
+  rootDir,
   testMatch: ['<rootDir>/src/**/*.test.ts'],
   transform: { '\\.tsx?$': swc },
 })
 
 const config = {
+  // A busy machine is slow, not wrong.
+  testTimeout: 30_000,
   projects: [
     plain('core'),
     plain('sim'),
+    plain('bridge', 'apps/bridge'),
     {
       displayName: 'web',
       rootDir: 'apps/web',

@@ -1,4 +1,4 @@
-// `npm run types`: route types, then every project by the native compiler, which takes a fifth of the time. The linter's rules still need the compiler written
+// `npm run types`: route types, then every project by the native compiler, which takes a fifth of the time. The build still needs the compiler written
 // in TypeScript, so both are installed; `node_modules/.bin/tsc` may be either, which is why it is called by its path here.
 import path from 'node:path'
 import { spawnSync } from 'node:child_process'
@@ -12,7 +12,7 @@ const good = (args, cwd = ROOT) => spawnSync(process.execPath, args, { cwd, stdi
 
 const results = [
   good([next, 'typegen'], WEB),
-  ...['packages/core', 'packages/sim', 'scripts', 'bench', 'apps/web'].map((project) =>
+  ...['packages/core', 'packages/sim', 'scripts', 'bench', 'apps/bridge', 'apps/web'].map((project) =>
     good([tsc, '-p', project, '--incremental', 'false']),
   ),
 ]

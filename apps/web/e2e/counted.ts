@@ -58,7 +58,7 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
     }
     /** Lets instruments settle, for as long as the step shows any that has not, and is not recorded. */
     const passes = async () => {
-      await page.clock.fastForward('00:05')
+      await page.clock.fastForward('00:15')
       await page.waitForTimeout(60)
       await page.clock.fastForward(600)
       await settle()

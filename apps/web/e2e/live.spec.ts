@@ -8,7 +8,7 @@ const TAPS = 25
 const FIGURES = 0
 
 test('a sound annual service from instruments @phone-only', async ({ page }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(360_000)
   await page.clock.install()
   await signIn(page, 'Tobias', { goesOn: true })
   await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)

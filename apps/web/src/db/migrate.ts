@@ -22,6 +22,8 @@ export async function prepareDatabase(ownerUrl: string, app: { role: string; pas
     await db.execute(sql`alter role ${role} password ${sql.raw(quoted?.literal ?? "''")}`)
     await db.execute(sql`grant usage on schema public to ${role}`)
     await db.execute(sql`grant select, insert, update, delete on all tables in schema public to ${role}`)
+    await db.execute(sql`grant usage on all sequences in schema public to ${role}`)
+    await db.execute(sql`grant execute on function bridge_of_token(text) to ${role}`)
     await db.execute(sql`grant execute on function search_words(text, integer) to ${role}`)
     await db.execute(sql`grant execute on function acting_person(text, text) to ${role}`)
     for (const table of APPEND_ONLY) await db.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${role}`)

@@ -54,6 +54,8 @@ export const AUDIT_ACTIONS = [
   'checked',
   'link-made',
   'link-revoked',
+  'bridge-added',
+  'bridge-revoked',
   'imported',
 ] as const
 export const AUDIT_SUBJECTS = [
@@ -72,6 +74,7 @@ export const AUDIT_SUBJECTS = [
   'practice',
   'instrument',
   'import',
+  'bridge',
 ] as const
 
 /** Writes down who did what, in the transaction of the deed itself. */

@@ -11,7 +11,7 @@ import { log } from './log'
 const CHANNEL = 'lucerna_live'
 
 /** What was said about a subject; `look` means that something may have been missed while the connection was down. */
-export type LiveKind = 'log' | 'devices' | 'look'
+export type LiveKind = 'log' | 'devices' | 'lines' | 'look'
 type Listener = (kind: LiveKind) => void
 
 interface Hub {
@@ -22,14 +22,14 @@ interface Hub {
 const shared = globalThis as typeof globalThis & { lucernaLive?: Hub }
 const hub = (): Hub => (shared.lucernaLive ??= { listeners: new Map(), listening: null, client: null })
 
-/** Says in a transaction that something about a visit has changed; heard everywhere once it is committed. */
-export const announce = (tx: Pick<Transaction, 'execute'>, kind: Exclude<LiveKind, 'look'>, visitId: string): Promise<unknown> =>
-  tx.execute(sql`select pg_notify(${CHANNEL}, ${`${kind} ${visitId}`})`)
+/** Says in a transaction that something about a visit (or, for `lines`, about the instruments of a firm) has changed; heard everywhere once it is committed. */
+export const announce = (tx: Pick<Transaction, 'execute'>, kind: Exclude<LiveKind, 'look'>, subjectId: string): Promise<unknown> =>
+  tx.execute(sql`select pg_notify(${CHANNEL}, ${`${kind} ${subjectId}`})`)
 
 /** Passes a message on to who listens to its subject. */
 export function dispatch(payload: string): void {
   const [kind, subject = ''] = payload.split(' ')
-  if (kind === 'log' || kind === 'devices') for (const listener of hub().listeners.get(subject) ?? []) listener(kind)
+  if (kind === 'log' || kind === 'devices' || kind === 'lines') for (const listener of hub().listeners.get(subject) ?? []) listener(kind)
 }
 
 function listenOnce(): Promise<unknown> {
@@ -49,14 +49,14 @@ function listenOnce(): Promise<unknown> {
   return own.listening
 }
 
-/** Hears what is said about a visit until the returned function is called. */
-export function subscribe(visitId: string, listener: Listener): () => void {
+/** Hears what is said about a visit, or about a firm's instruments, until the returned function is called. */
+export function subscribe(subjectId: string, listener: Listener): () => void {
   const { listeners } = hub()
-  const set = listeners.get(visitId) ?? new Set()
-  listeners.set(visitId, set.add(listener))
+  const set = listeners.get(subjectId) ?? new Set()
+  listeners.set(subjectId, set.add(listener))
   void listenOnce()
   return () => {
     set.delete(listener)
-    if (set.size === 0) listeners.delete(visitId)
+    if (set.size === 0) listeners.delete(subjectId)
   }
 }

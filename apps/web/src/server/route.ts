@@ -74,17 +74,23 @@ function withoutValues(error: unknown): object {
 }
 
 /**
- * The frame of every API route: who asks (401), from where (403), the work, and errors as problem+json with a request id in the log.
+ * The frame of every API route of people: who asks (401), from where (403), the work, and errors as problem+json with a request id in the log.
  */
-export async function apiRoute(request: Request, work: (actor: Actor) => Promise<Response>): Promise<Response> {
+export const apiRoute = (request: Request, work: (actor: Actor) => Promise<Response>): Promise<Response> =>
+  framed(request, async () => {
+    if (request.method !== 'GET' && foreignOrigin(request)) throw new ApiProblem(403, 'foreign-origin', t('problem.foreign-origin'))
+    const actor = await currentActor()
+    if (!actor) throw new ApiProblem(401, 'not-signed-in', t('problem.signed-out'))
+    return work(actor)
+  })
+
+/** The same without a person: whoever asks is proved by the work itself. */
+export async function framed(request: Request, work: () => Promise<Response>): Promise<Response> {
   const requestId = uuidv7()
   const started = performance.now()
   const answer = async (): Promise<Response> => {
     try {
-      if (request.method !== 'GET' && foreignOrigin(request)) throw new ApiProblem(403, 'foreign-origin', t('problem.foreign-origin'))
-      const actor = await currentActor()
-      if (!actor) throw new ApiProblem(401, 'not-signed-in', t('problem.signed-out'))
-      return await work(actor)
+      return await work()
     } catch (error) {
       if (error instanceof ApiProblem) return problemResponse(error.status, error.code, error.message, error.errors, error.more)
       const refused = databaseProblem(error)

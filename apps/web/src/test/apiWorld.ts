@@ -1,7 +1,21 @@
 import { eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
-import { appliance, firm, followUp, gasSupply, invitation, membership, oldPaper, photo, site, user, visit } from '@/db/schema'
+import {
+  appliance,
+  bridge,
+  firm,
+  followUp,
+  gasSupply,
+  instrument,
+  invitation,
+  membership,
+  oldPaper,
+  photo,
+  site,
+  user,
+  visit,
+} from '@/db/schema'
 import { newSupply } from '@/features/places/server/choices'
 import type { Actor } from '@/server/actorOf'
 import type { Who } from './actions'
@@ -179,6 +193,17 @@ export const plannedVisit = async () => {
     practiceVersion: 1,
   })
   return { id }
+}
+/** An instrument of the firm, by its serial number. */
+export const aSerial = async (): Promise<string> => {
+  const [some] = await ownerDb.select().from(instrument).where(eq(instrument.firmId, people.lead.firmId)).limit(1)
+  return some!.serial
+}
+export const aBridge = async (): Promise<string> => {
+  const id = uuidv7()
+  const { firmId, userId } = people.lead
+  await ownerDb.insert(bridge).values({ id, firmId, name: 'Van', tokenHash: id, createdAt: new Date().toISOString(), createdBy: userId })
+  return id
 }
 export const aFollowUp = async () => {
   const [some] = await ownerDb.select().from(followUp).where(eq(followUp.firmId, people.lead.firmId))

@@ -1,11 +1,35 @@
 import { v7 as uuidv7 } from 'uuid'
 import { gasSupply } from '@/db/schema'
 import { type Action, ALL, WRITE, REMOVE, LEAD, none } from './actions'
-import { aFollowUp, aPaper, aPhoto, aPicture, applianceBody, paperBody, place, plateBody, siteBody, supplyBody } from './apiWorld'
+import {
+  aBridge,
+  aFollowUp,
+  aPaper,
+  aPhoto,
+  aPicture,
+  aSerial,
+  applianceBody,
+  paperBody,
+  place,
+  plateBody,
+  siteBody,
+  supplyBody,
+} from './apiWorld'
 import { ownerDb } from './world'
 
 export const REGISTER_ACTIONS: readonly Action[] = [
   { method: 'GET', route: 'search', may: ALL, ok: 200, other: 200, prepare: async () => ({ query: '?q=larch' }) },
+  { method: 'GET', route: 'bridges', may: LEAD, ok: 200, other: 200, prepare: none },
+  { method: 'POST', route: 'bridges', may: LEAD, ok: 201, other: 201, prepare: async () => ({ body: { name: 'Van 3' } }) },
+  { method: 'DELETE', route: 'bridges/[id]', may: LEAD, ok: 204, prepare: async () => ({ id: await aBridge() }) },
+  {
+    method: 'POST',
+    route: 'instrument-commands',
+    may: ['lead', 'technician', 'apprentice', 'lapsed'],
+    ok: 204,
+    prepare: async () => ({ body: { v: 1, instrument: await aSerial(), do: 'zero' } }),
+  },
+  { method: 'GET', route: 'instruments/live', may: ALL, ok: 200, other: 200, prepare: async () => ({ query: '?serials=A-1' }) },
   { method: 'GET', route: 'sites', may: ALL, ok: 200, other: 200, prepare: none },
   { method: 'POST', route: 'sites', may: WRITE, ok: 201, other: 201, prepare: async () => ({ body: siteBody() }) },
   { method: 'GET', route: 'sites/[id]', may: ALL, ok: 200, prepare: async () => ({ id: (await place()).siteId }) },

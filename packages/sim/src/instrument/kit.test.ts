@@ -55,7 +55,7 @@ function burning(b: Bench): void {
   b.kit.connect(analyser.serial, 'o2', placeFor('o2.flue', 'flue'))
   b.kit.connect(gauge.serial, 'p', placeFor('pressure.working', 'inlet'))
   b.kit.connect(gauge.serial, 'p2', placeFor('pressure.chamberDifferential', 'chamber'))
-  b.run(420)
+  b.run(300)
 }
 
 describe('simulated instruments', () => {
@@ -100,28 +100,33 @@ describe('simulated instruments', () => {
     expect(Math.abs(b.standing('co2').middle! - before)).toBeGreaterThan(0.001)
   })
 
-  test.each<[Mishap, (b: Bench) => void]>([
-    ['hose-off', (b) => expect(hoseOff(b.trace('p').samples, 2000, true)).toBe(true)],
-    [
-      'ports-swapped',
-      (b) =>
-        expect(
-          portsSwapped(
-            { nowPa: b.trace('p').last!.value, expected: { min: 1700, max: 2500 } },
-            { nowPa: b.trace('p2').last!.value, expected: { min: 10, max: 400 } },
-          ),
-        ).toBe(true),
-    ],
-    ['pump-off', (b) => expect(b.standing('o2')).toMatchObject({ state: 'status', status: 'no-flow' })],
-    ['unplugged', (b) => expect(b.standing('o2').state).toBe('stale')],
-    ['dead-co-cell', (b) => expect(b.trace('co').last!.value).toBe(0)],
-    ['wrong-unit', (b) => expect(b.trace('p').last!.value).toBeCloseTo(readingAt(b.sim, 'inlet-pressure').value / 2.49, -2)],
-  ])('%s shows as it does on a real one', (mishap, shows) => {
+  test('what goes wrong shows as it does on a real one', () => {
     const b = bench()
     burning(b)
-    b.kit.mishaps.add(mishap)
-    b.run(12)
-    shows(b)
+    const shows: readonly (readonly [Mishap, () => void])[] = [
+      ['hose-off', () => expect(hoseOff(b.trace('p').samples, 2000, true)).toBe(true)],
+      [
+        'ports-swapped',
+        () =>
+          expect(
+            portsSwapped(
+              { nowPa: b.trace('p').last!.value, expected: { min: 1700, max: 2500 } },
+              { nowPa: b.trace('p2').last!.value, expected: { min: 10, max: 400 } },
+            ),
+          ).toBe(true),
+      ],
+      ['pump-off', () => expect(b.standing('o2')).toMatchObject({ state: 'status', status: 'no-flow' })],
+      ['unplugged', () => expect(b.standing('o2').state).toBe('stale')],
+      ['dead-co-cell', () => expect(b.trace('co').last!.value).toBe(0)],
+      ['wrong-unit', () => expect(b.trace('p').last!.value).toBeCloseTo(readingAt(b.sim, 'inlet-pressure').value / 2.49, -2)],
+    ]
+    for (const [mishap, look] of shows) {
+      b.kit.mishaps.add(mishap)
+      b.run(12)
+      look()
+      b.kit.mishaps.delete(mishap)
+      b.run(6)
+    }
   })
 
   test('too much CO blinds the cell for minutes; a zero, a hold and a stranger’s command', () => {

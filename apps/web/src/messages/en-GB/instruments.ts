@@ -1,5 +1,15 @@
 /** British and Irish English: words of instruments and their checks. */
 export const instruments = {
+  'bridges.title': 'Instrument bridges',
+  'bridges.why': 'A bridge is a program that sends what instruments show to open visits. Each has a token of its own. Only leads see this.',
+  'bridges.name': 'Name of the bridge',
+  'bridges.add': 'Add bridge',
+  'bridges.token': 'Token, shown this once. Copy it into the bridge now:',
+  'bridges.seen': 'last heard {{date}}',
+  'bridges.never': 'never heard',
+  'bridges.revoked': 'revoked {{date}}',
+  'bridges.revoke': 'Revoke',
+  'bridges.revoked-said': 'The token of {{name}} no longer works.',
   'instruments.empty': 'No instruments recorded.',
   'instruments.nobody': 'unassigned',
   'instruments.new': 'Add instrument',

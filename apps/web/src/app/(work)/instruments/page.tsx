@@ -1,4 +1,7 @@
 import Link from 'next/link'
+import { readFirm } from '@/db/client'
+import { BridgesPanel } from '@/features/live/BridgesPanel'
+import { listBridges } from '@/features/live/server/bridges'
 import { DueList } from '@/features/instruments/parts/DueList'
 import { listInstruments } from '@/features/instruments/server/list'
 import { requireActor } from '@/server/actor'
@@ -12,7 +15,11 @@ export const generateMetadata = titled('nav.instruments')
 
 export default async function InstrumentsPage() {
   const actor = await requireActor('/instruments')
-  const list = await listInstruments(actor, new Date().toISOString())
+  const leads = may(actor, 'firm.settings')
+  const [list, bridges] = await Promise.all([
+    listInstruments(actor, new Date().toISOString()),
+    leads ? readFirm(actor, (tx) => listBridges(tx, actor.firmId)) : [],
+  ])
   return (
     <Frame title={t('nav.instruments')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-4xl flex-col gap-4 p-4 lg:py-8">
@@ -46,6 +53,7 @@ export default async function InstrumentsPage() {
             </li>
           ))}
         </ul>
+        {leads && <BridgesPanel list={bridges} timeZone={actor.timeZone} />}
       </div>
     </Frame>
   )

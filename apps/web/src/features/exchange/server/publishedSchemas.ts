@@ -1,4 +1,6 @@
 import { CARD_FILE, FAULT_MAP_FILE, PRACTICE_FILE, schemaOf } from '@lucerna/core/formats'
+import { commandSchema, lineSchema } from '@lucerna/core/live'
+import { z } from 'zod'
 import { PLACES_FILE } from '../placesFile'
 
 const PUBLISHED: Readonly<Record<string, () => object>> = {
@@ -6,6 +8,8 @@ const PUBLISHED: Readonly<Record<string, () => object>> = {
   'practice-1.json': () => schemaOf(PRACTICE_FILE),
   'fault-map-1.json': () => schemaOf(FAULT_MAP_FILE),
   'places-1.json': () => schemaOf(PLACES_FILE),
+  'instrument-line-1.json': () => z.toJSONSchema(lineSchema, { io: 'input' }),
+  'instrument-command-1.json': () => z.toJSONSchema(commandSchema, { io: 'input' }),
 }
 export const SCHEMA_NAMES = Object.keys(PUBLISHED)
 

@@ -49,6 +49,13 @@ export function ConnectPanel({ demo }: { readonly demo: boolean }) {
             {t(bench?.on ? 'live.bench.end' : 'live.bench.begin')}
           </button>
         )}
+        <button
+          type="button"
+          className="btn press btn-outline"
+          onClick={() => live.listen(view.sources.bridge ? null : mine.map((i) => i.serial))}
+        >
+          {t(view.sources.bridge ? 'live.network.end' : 'live.network')}
+        </button>
         {canSerial() && (
           <button type="button" className="btn press btn-outline" onClick={() => void onSerial()}>
             {t('live.serial')}

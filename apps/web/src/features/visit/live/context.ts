@@ -8,6 +8,8 @@ import type { LiveBoard, LiveView } from './LiveBoard'
 export interface Live {
   readonly board: LiveBoard
   readonly bench: Bench
+  /** Listens to bridges, or stops. */
+  readonly listen: (serials: readonly string[] | null) => void
 }
 const LiveContext = createContext<Live | null>(null)
 export const LiveProvider = LiveContext.Provider

@@ -34,6 +34,7 @@ const larch = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
 const visit = visitOf(larch, 'annual-service')!
 const of = (kind: Step['kind'], rate: string | null = null) =>
   visit.steps.find((s) => s.kind === kind && (rate === null || s.firingStateId === rate))!
+const listen = jest.fn()
 const noBench = { subscribe: () => () => {}, getSnapshot: () => null } as unknown as Bench
 
 /** The visit as it would be, as the screen folds it. */
@@ -68,7 +69,7 @@ function open(step: Step) {
   board.source('bridge', 'on')
   const log: StoredEvent[] = []
   render(
-    <LiveProvider value={{ board, bench: noBench }}>
+    <LiveProvider value={{ board, bench: noBench, listen }}>
       <LivingDesk visit={visit} log={log}>
         {(desk) => (
           <DeskProvider value={{ ...desk, tryOut: (fresh, at) => tried(desk.events, fresh, at) }}>
@@ -215,7 +216,7 @@ describe('the connection panel', () => {
     lines.show('p', 1, 'mbar', 'Nobody-1')
     board.takeText('bridge', 'nothing\n')
     render(
-      <LiveProvider value={{ board, bench: noBench }}>
+      <LiveProvider value={{ board, bench: noBench, listen }}>
         <LivingDesk visit={visit} log={[]}>
           {() => (
             <>
@@ -233,6 +234,8 @@ describe('the connection panel', () => {
     expect(screen.getByText(/2 lines were not understood/)).toBeTruthy()
     fireEvent.click(screen.getByRole('button', { name: /^Zero: Plumb/ }))
     expect(asked).toEqual([{ v: 1, instrument: 'T1', do: 'zero' }])
+    fireEvent.click(screen.getByRole('button', { name: 'End network connection' }))
+    expect(listen).toHaveBeenLastCalledWith(null)
     fireEvent.click(screen.getByLabelText(/Record by itself/))
     expect(window.localStorage.getItem('lucerna.records-itself')).toBe('1')
     act(() => {

@@ -1,0 +1,150 @@
+import type { Line } from '@lucerna/core/live'
+import { and, asc, eq, gt, max } from 'drizzle-orm'
+import { readFirm, type Scope } from '@/db/client'
+import { liveLines } from '@/db/schema'
+import { subscribe } from '@/server/live'
+import { log } from '@/server/log'
+
+/** Posts that come close together are fetched together, ms. */
+const GATHER_MS = 40
+/** Numbers are given before they are committed: so many behind the newest are looked at again. */
+const BEHIND = 50
+const MOST_ROWS = 1000
+const HEARTBEAT_MS = 15_000
+const LIFE_MS = 10 * 60_000
+
+interface Listener {
+  readonly serials: ReadonlySet<string>
+  readonly send: (id: number, lines: readonly Line[]) => void
+}
+
+/** What one firm's instruments say, fetched once for all who listen in this process. */
+class Feed {
+  private readonly listeners = new Set<Listener>()
+  private lastId = 0
+  private readonly seen = new Set<number>()
+  private timer: ReturnType<typeof setTimeout> | undefined
+  private fetching = false
+  private unsubscribe = () => {}
+
+  constructor(private readonly scope: Scope) {}
+
+  /** Listens from now on, or from behind a row that was heard already. Answers how to stop. */
+  async listen(listener: Listener, afterId: number | null): Promise<() => void> {
+    if (this.listeners.size === 0) {
+      const [newest] = await readFirm(this.scope, (tx) =>
+        tx
+          .select({ id: max(liveLines.id) })
+          .from(liveLines)
+          .where(eq(liveLines.firmId, this.scope.firmId)),
+      )
+      this.lastId = Math.max(this.lastId, newest?.id ?? 0)
+    }
+    if (this.listeners.size === 0) this.unsubscribe = subscribe(this.scope.firmId, () => this.due())
+    this.listeners.add(listener)
+    if (afterId !== null) for (const row of await this.rows(afterId)) if (row.id <= this.lastId) this.give(listener, row)
+    return () => {
+      this.listeners.delete(listener)
+      if (this.listeners.size > 0) return
+      this.unsubscribe()
+      clearTimeout(this.timer)
+      this.timer = undefined
+    }
+  }
+
+  private due(): void {
+    this.timer ??= setTimeout(() => {
+      this.timer = undefined
+      void this.fetch()
+    }, GATHER_MS)
+  }
+
+  private rows(afterId: number) {
+    return readFirm(this.scope, (tx) =>
+      tx
+        .select({ id: liveLines.id, lines: liveLines.lines })
+        .from(liveLines)
+        .where(and(eq(liveLines.firmId, this.scope.firmId), gt(liveLines.id, afterId)))
+        .orderBy(asc(liveLines.id))
+        .limit(MOST_ROWS),
+    )
+  }
+
+  private async fetch(): Promise<void> {
+    if (this.fetching) return this.due()
+    this.fetching = true
+    try {
+      const from = this.lastId - BEHIND
+      for (const row of await this.rows(from)) {
+        if (this.seen.has(row.id)) continue
+        this.seen.add(row.id)
+        this.lastId = Math.max(this.lastId, row.id)
+        for (const listener of this.listeners) this.give(listener, row)
+      }
+      for (const id of this.seen) if (id < this.lastId - 2 * BEHIND) this.seen.delete(id)
+    } catch (error) {
+      log.warn({ message: error instanceof Error ? error.message : 'unknown' }, 'cannot fetch lines')
+    } finally {
+      this.fetching = false
+    }
+  }
+
+  private give(listener: Listener, row: { readonly id: number; readonly lines: readonly Line[] }): void {
+    const lines = row.lines.filter((l) => listener.serials.has(l.instrument))
+    if (lines.length > 0) listener.send(row.id, lines)
+  }
+}
+
+const shared = globalThis as typeof globalThis & { lucernaFeeds?: Map<string, Feed> }
+const feedOf = (scope: Scope): Feed => {
+  const feeds = (shared.lucernaFeeds ??= new Map())
+  const feed = feeds.get(scope.firmId) ?? new Feed(scope)
+  feeds.set(scope.firmId, feed)
+  return feed
+}
+
+/**
+ * What some instruments of a firm show, as server-sent events: `lines` with an array of lines. Every event has a number; a stream that broke goes on behind the
+ * last one that was heard (Last-Event-ID), for a minute back, whatever process serves it.
+ */
+export function linesStream(
+  scope: Scope,
+  serials: readonly string[],
+  afterId: number | null,
+  signal: AbortSignal,
+): ReadableStream<Uint8Array> {
+  const encoder = new TextEncoder()
+  let end = () => {}
+  return new ReadableStream({
+    async start(controller) {
+      let over = false
+      const write = (text: string) => {
+        if (!over) controller.enqueue(encoder.encode(text))
+      }
+      let stop = () => {}
+      const beat = setInterval(() => write(': still here\n\n'), HEARTBEAT_MS)
+      const life = setTimeout(() => end(), LIFE_MS)
+      end = () => {
+        if (over) return
+        over = true
+        clearInterval(beat)
+        clearTimeout(life)
+        stop()
+        signal.removeEventListener('abort', end)
+        try {
+          controller.close()
+        } catch {
+          // The reader has gone already.
+        }
+      }
+      signal.addEventListener('abort', end)
+      write('retry: 1000\n\n')
+      const send = (id: number, lines: readonly Line[]) => write(`event: lines\nid: ${id}\ndata: ${JSON.stringify(lines)}\n\n`)
+      stop = await feedOf(scope).listen({ serials: new Set(serials), send }, afterId)
+      if (over) stop()
+    },
+    cancel() {
+      end()
+    },
+  })
+}
