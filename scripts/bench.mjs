@@ -1,6 +1,6 @@
 // `npm run bench`: what is fast and what is slow, as ratios and counts within one run. Never part of the tests.
 import { spawn } from 'node:child_process'
-import { rmSync } from 'node:fs'
+import { readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
 import { browserBinary } from './lib/browser.mjs'
@@ -42,6 +42,18 @@ const stops = []
 try {
   await ensurePackages()
   if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
+  if (asked('taps')) {
+    // What a service costs a technician: the stories count, and this prints.
+    const counts = path.join(ROOT, `node_modules/.cache/lucerna-counts-${process.pid}.ndjson`)
+    await run(process.execPath, [path.join(ROOT, 'scripts/test.mjs'), 'e2e', '--grep=a sound annual service'], {
+      env: { ...process.env, COUNTS: counts },
+    })
+    for (const line of readFileSync(counts, 'utf8').trim().split('\n')) {
+      const { how, taps, figures, longest } = JSON.parse(line)
+      say(`sound annual service ${how}: ${taps} taps, ${figures} figures typed, longest step ${longest.screens} screens (${longest.title})`)
+    }
+    rmSync(counts)
+  }
   const served = ['http', 'pages', 'browser', 'visit', 'start'].some(asked)
   if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)

@@ -5,18 +5,22 @@ export interface Counted {
   taps: number
   figures: number
   /** What was tapped in each step, in order. */
+  /** The tallest step, in screens of the phone. */
+  longest: { readonly title: string; readonly screens: number }
   readonly by: { readonly title: string; readonly what: string[] }[]
 }
 
 const NOW = 'section[aria-labelledby=now]'
 const HOLD_MS = 900
+/** The height of a phone's screen, px. */
+const SCREEN = 844
 
 /**
  * A sound service done by hand on a phone, by fingers only, counting what they do. A field is tapped to begin with; the keys' own *Next* leads to the others. Clocks are
  * let run by the page's own clock. With connected instruments, what they show is waited for, and only what none shows is typed.
  */
 export async function countService(page: Page, texts: Readonly<Record<string, string>>, live = false): Promise<Counted> {
-  const counted: Counted = { taps: 0, figures: 0, by: [] }
+  const counted: Counted = { taps: 0, figures: 0, longest: { title: '', screens: 0 }, by: [] }
   const main = page.locator(NOW)
   const tapped = (what: string) => {
     counted.taps++
@@ -34,6 +38,8 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
     if (title === 'Finish') return counted
     const here = await place()
     counted.by.push({ title, what: [] })
+    const tall = await main.evaluate((section, height) => section.getBoundingClientRect().height / height, SCREEN)
+    if (tall > counted.longest.screens) counted.longest = { title, screens: Math.round(tall * 100) / 100 }
     const moved = async () => (await place()) !== here
     /** Presses buttons of a kind until none is left. */
     const all = async (name: RegExp, after?: () => Promise<void>) => {

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { desc, eq } from 'drizzle-orm'
 import sharp from 'sharp'
 import { v7 as uuidv7 } from 'uuid'
 import {
@@ -196,7 +196,12 @@ export const plannedVisit = async () => {
 }
 /** An instrument of the firm, by its serial number. */
 export const aSerial = async (): Promise<string> => {
-  const [some] = await ownerDb.select().from(instrument).where(eq(instrument.firmId, people.lead.firmId)).limit(1)
+  const [some] = await ownerDb
+    .select()
+    .from(instrument)
+    .where(eq(instrument.firmId, people.lead.firmId))
+    .orderBy(desc(instrument.serial))
+    .limit(1)
   return some!.serial
 }
 export const aBridge = async (): Promise<string> => {

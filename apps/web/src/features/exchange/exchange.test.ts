@@ -270,9 +270,18 @@ describe('a file taken in', () => {
     ).toHaveLength(0)
   })
 
+  /** Other tests write between going out and coming back: it has to be the same in one of some tries. */
+  async function goneOutAndBack<T extends { readonly job: { readonly added: number; readonly changed: number } }>(trip: () => Promise<T>) {
+    let last = await trip()
+    for (let i = 0; i < 6 && last.job.added + last.job.changed > 0; i++) last = await trip()
+    return last
+  }
+
   test('whole places go out and come back the same, byte for byte', async () => {
-    const before = await exportPlaces(noor)
-    const { job } = await check('places', before)
+    const { before, job } = await goneOutAndBack(async () => {
+      const before = await exportPlaces(noor)
+      return { before, ...(await check('places', before)) }
+    })
     expect(job).toMatchObject({ state: 'checked', added: 0, changed: 0, refused: 0 })
     expect(job.same).toBeGreaterThan(10)
     // Of the seeded places: other tests write their own meanwhile.
@@ -292,10 +301,12 @@ describe('a file taken in', () => {
   })
 
   test.each(['sites', 'supplies', 'appliances', 'instruments'] as const)('%s go out as CSV and come back as the same', async (kind) => {
-    let text = ''
-    for await (const line of exportTable(noor, kind)) text += line
-    expect(text.split('\r\n')[0]).toBe(COLUMNS[kind].map((c) => c.name).join(','))
-    const { id, job } = await check(kind, text)
+    const { id, job } = await goneOutAndBack(async () => {
+      let text = ''
+      for await (const line of exportTable(noor, kind)) text += line
+      expect(text.split('\r\n')[0]).toBe(COLUMNS[kind].map((c) => c.name).join(','))
+      return check(kind, text)
+    })
     expect([(await rows(id, 'refuse')).rows.slice(0, 2), job.added, job.changed]).toEqual([[], 0, 0])
     expect(job.same).toBeGreaterThan(2)
   })

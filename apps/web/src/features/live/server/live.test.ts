@@ -1,6 +1,5 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { Line } from '@lucerna/core/live'
-import { v7 as uuidv7 } from 'uuid'
 import { bridge, instrument, liveCommand, liveLines } from '@/db/schema'
 import { POST as postLines } from '@/app/api/bridge/lines/route'
 import type { Actor } from '@/server/actor'
@@ -25,12 +24,17 @@ const problem = (work: Promise<unknown>): Promise<ApiProblem> =>
     (error: unknown) => (error instanceof ApiProblem ? error : Promise.reject(error as Error)),
   )
 
-/** An instrument of a firm that no other test uses. */
+const used = new Set<string>()
+/** An instrument of a firm's demo world that no other test here uses. */
 async function gauge(of: Actor): Promise<string> {
-  const serial = `T-${uuidv7()}`
-  const [like] = await ownerDb.select().from(instrument).where(eq(instrument.firmId, of.firmId)).limit(1)
-  await ownerDb.insert(instrument).values({ ...like!, id: uuidv7(), serial })
-  return serial
+  const all = await ownerDb
+    .select({ serial: instrument.serial })
+    .from(instrument)
+    .where(and(eq(instrument.firmId, of.firmId), sql`${instrument.serial} ~ '^[A-Z0-9]+-4[01][0-9]{2}$'`, isNull(instrument.deletedAt)))
+    .orderBy(instrument.serial)
+  const free = all.find(({ serial }) => !used.has(`${of.firmId} ${serial}`))!
+  used.add(`${of.firmId} ${free.serial}`)
+  return free.serial
 }
 const aBridge = async (of: Actor) => {
   const made = await inside(of, (tx) => addBridge(tx, of, 'Van 3', at(0)))
@@ -136,7 +140,8 @@ describe('what is asked of an instrument', () => {
     const serial = await gauge(maren)
     const zero = { v: 1, instrument: serial, do: 'zero' } as const
     await askInstrument(maren, zero, at(0))
-    expect((await problem(askInstrument(ruben, zero, at(0)))).status).toBe(404)
+    // A serial number that only the first firm has.
+    expect((await problem(askInstrument(ruben, { ...zero, instrument: 'M4-4117' }, at(0)))).status).toBe(404)
     expect((await takeLines(by, text(line(serial)), at(1), appDb)).commands).toEqual([zero])
     expect((await takeLines(by, text(line(serial)), at(2), appDb)).commands).toEqual([])
     await askInstrument(maren, zero, at(3))

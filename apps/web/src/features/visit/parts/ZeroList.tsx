@@ -68,7 +68,8 @@ export function ZeroList({ step }: { readonly step: Step }) {
                   <button
                     type="button"
                     disabled={readOnly || seen}
-                    className="btn press btn-outline"
+                    // Only a CO of exactly nothing asks for it.
+                    className="btn order-last btn-ghost px-2 text-primary btn-sm max-lg:min-h-11"
                     onClick={() =>
                       void record([
                         {
@@ -151,7 +152,7 @@ function DraughtPort({
   return (
     <button
       type="button"
-      className="btn order-last w-full btn-ghost text-primary btn-sm max-lg:min-h-11"
+      className="btn order-last btn-ghost px-2 text-primary btn-sm max-lg:min-h-11"
       onClick={() =>
         void record([
           {
