@@ -67,7 +67,6 @@ export function LiveKnows({ step }: { readonly step: Step }) {
         ]
       : []),
   ]
-  const fresh = known.map((k) => k.key).join('|')
   const writes = itself === true && visit.status === 'open' && may(role, 'observation.made')
   useEffect(() => {
     const due = writes ? known.filter((k) => !told.current.has(k.key)) : []
@@ -75,8 +74,6 @@ export function LiveKnows({ step }: { readonly step: Step }) {
     for (const { key } of due) told.current.add(key)
     void record(due.map((k) => k.event))
     toast(due.map((k) => k.said).join(' '), { id: 'known' })
-    // What is known is told by its keys; events are made anew with every drawing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [fresh, writes, record])
+  })
   return null
 }
