@@ -2,7 +2,7 @@
 // `-- --bulk --appliances=100000 --visits=1000000` adds a generated set for scale.
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { appUrl, build, prepare, secrets, serve, startBridges } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { commandLine, isFree, ROOT, say, Told } from './lib/run.mjs'
@@ -84,11 +84,12 @@ try {
   const port = await webPort(host)
   const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host
   const publicUrl = process.env.PUBLIC_URL ?? `http://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
-  const prepared = await prepare({ ownerUrl, secret, seed: true, bulk })
+  const prepared = await prepare({ ownerUrl, secret, seed: true, bridges: true, bulk })
   if (prepared.said) say(prepared.said)
   if (!dev) await build()
   const app = await serve({ host, port, publicUrl, databaseUrl: appUrl(ownerUrl, secret.app).url, secret, demo: true, dev })
   stops.push(app.stop)
+  stops.push(startBridges({ host, port, secret }).stop)
   app.child.on('exit', (code) => void stopAll(code ?? 1))
   writeFileSync(PID, `${process.pid}\n${publicUrl}\n`)
   say(`

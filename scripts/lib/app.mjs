@@ -4,13 +4,22 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import path from 'node:path'
 import { ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
 
-/** @typedef {{ owner: string, app: string, auth: string, demo: string }} Secrets */
+/** @typedef {{ owner: string, app: string, auth: string, demo: string, bridges: string[] }} Secrets */
 
 /** Secrets of this checkout, made at the first start and never committed. @param {string} file @returns {Secrets} */
 export function secrets(file) {
-  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8'))
   const make = (/** @type {number} */ bytes) => randomBytes(bytes).toString('base64url')
-  const made = { owner: make(24), app: make(24), auth: make(32), demo: `lamp-${make(6).replace(/[-_]/g, 'x')}` }
+  const kept = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {}
+  if (kept.bridges) return kept
+  const made = {
+    owner: make(24),
+    app: make(24),
+    auth: make(32),
+    demo: `lamp-${make(6).replace(/[-_]/g, 'x')}`,
+    // One token for the simulated instruments of each demo firm.
+    bridges: [`lb_${make(24)}`, `lb_${make(24)}`],
+    ...kept,
+  }
   mkdirSync(path.dirname(file), { recursive: true })
   writeFileSync(file, JSON.stringify(made, null, 2), { mode: 0o600 })
   chmodSync(file, 0o600)
@@ -26,8 +35,8 @@ export function appUrl(ownerUrl, /** @type {string} */ password) {
   return { role, url: url.toString() }
 }
 
-/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
-export async function prepare({ ownerUrl, secret, seed, bulk }) {
+/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
+export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
   const app = appUrl(ownerUrl, secret.app)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
@@ -41,6 +50,7 @@ export async function prepare({ ownerUrl, secret, seed, bulk }) {
         LUCERNA_APP_PASSWORD: secret.app,
         LUCERNA_DEMO_PASSWORD: secret.demo,
         LUCERNA_SEED: seed ? '1' : '0',
+        ...(bridges && { LUCERNA_DEMO_BRIDGES: secret.bridges.join(' ') }),
         ...(bulk && { LUCERNA_BULK: `${bulk.appliances},${bulk.visits}` }),
       },
     },
@@ -117,4 +127,25 @@ export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, 
       if (!ended) child.kill('SIGKILL')
     },
   }
+}
+
+/** The bench file of each demo firm, in the order of the firms. */
+const BENCHES = ['demo.json', 'demo-ansel-bay.json']
+/**
+ * Starts a bridge with simulated appliances and instruments for each demo firm.
+ * @param {{ host: string, port: number, secret: Secrets }} options
+ */
+export function startBridges({ host, port, secret }) {
+  const to = `http://${host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host.includes(':') ? `[${host}]` : host}:${port}`
+  const children = BENCHES.map((bench, i) =>
+    start(
+      path.join(ROOT, 'node_modules/.bin/tsx'),
+      [path.join(ROOT, 'apps/bridge/src/bridge.ts'), '--to', to, '--bench', path.join(ROOT, 'apps/bridge', bench)],
+      {
+        stdio: 'ignore',
+        env: { ...process.env, LUCERNA_BRIDGE_TOKEN: secret.bridges[i] },
+      },
+    ),
+  )
+  return { stop: async () => children.forEach((c) => c.kill('SIGTERM')) }
 }

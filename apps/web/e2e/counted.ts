@@ -46,7 +46,15 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       const buttons = main.getByRole('button', { name, disabled: false })
       for (let n = 0; n < 30 && (await buttons.count()) > 0 && !(await moved()); n++) {
         const label = (await buttons.first().textContent()) ?? ''
-        await buttons.first().click()
+        // A step that has just ended takes its buttons along: what went away under the finger is no tap.
+        const pressed = await buttons
+          .first()
+          .click({ timeout: 5_000 })
+          .then(
+            () => true,
+            () => false,
+          )
+        if (!pressed) continue
         tapped(label)
         await after?.()
         await settle()

@@ -1,5 +1,6 @@
 /** Run by the start command and the tests: migrates, makes the application's role, seeds. Settings come by environment. */
 import { seedBulk } from '@/seed/bulk'
+import { seedBridges } from '@/seed/bridges'
 import { seedToday, seedWorld } from '@/seed/seed'
 import { DEMO_FIRMS } from '@/seed/world'
 import { indexFirms } from './rebuild'
@@ -17,6 +18,8 @@ if (process.env.LUCERNA_SEED !== '0') {
   const now = new Date()
   const seeded = await seedWorld(ownerUrl, setting('LUCERNA_DEMO_PASSWORD'), now)
   const added = await seedToday(ownerUrl, now)
+  const tokens = process.env.LUCERNA_DEMO_BRIDGES?.split(' ') ?? []
+  if (tokens.length > 0) await seedBridges(ownerUrl, tokens, now)
   console.log(`${seeded ? 'Seeded the demo world. ' : ''}${added > 0 ? `Added ${added} visit(s) for today.` : ''}`.trim())
 }
 await indexFirms(ownerUrl)

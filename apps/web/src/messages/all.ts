@@ -17,6 +17,7 @@ import { steps } from './en-GB/steps'
 import { answers } from './en-GB/answers'
 import { sequence } from './en-GB/sequence'
 import { events } from './en-GB/events'
+import { traces } from './en-GB/traces'
 import { report } from './en-GB/report'
 import { people } from './en-GB/people'
 import { instruments } from './en-GB/instruments'
@@ -46,6 +47,7 @@ import { steps as stepsUS } from './en-US/steps'
 import { answers as answersUS } from './en-US/answers'
 import { sequence as sequenceUS } from './en-US/sequence'
 import { events as eventsUS } from './en-US/events'
+import { traces as tracesUS } from './en-US/traces'
 import { report as reportUS } from './en-US/report'
 import { people as peopleUS } from './en-US/people'
 import { instruments as instrumentsUS } from './en-US/instruments'
@@ -79,6 +81,7 @@ export const t = words(
   [sequence, sequenceUS],
   [events, eventsUS],
   [report, reportUS],
+  [traces, tracesUS],
   [people, peopleUS],
   [instruments, instrumentsUS],
   [documents, documentsUS],

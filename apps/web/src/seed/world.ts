@@ -215,7 +215,12 @@ export const demoInstruments = (practice: string): Pick<Instrument, 'kind' | 'ma
       measured('draught', 'draught', -1000, 1000, 0.1, 0.5, 0.02),
     ],
   },
-  { kind: 'manometer', maker: 'Plumb', model: 'Duo 150', channels: [measured('p', 'pressure', -15_000, 15_000, 1, 5, 0.005)] },
+  {
+    kind: 'manometer',
+    maker: 'Plumb',
+    model: 'Duo 150',
+    channels: [measured('p', 'pressure', -15_000, 15_000, 1, 5, 0.005), measured('p2', 'pressure', -15_000, 15_000, 1, 5, 0.005)],
+  },
   { kind: 'gas-detector', maker: 'Sniffwell', model: 'S1', channels: [measured('gas', 'combustibleGas', 0, 0.05, 0.0001, 0.0005, 0.1)] },
   {
     kind: 'multimeter',

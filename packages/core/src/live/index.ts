@@ -28,3 +28,30 @@ export {
   wrongUnit,
   zeroSeen,
 } from './hints'
+export { CHUNK_S, type Minute, minuteTable, packedSchema, type PackedTrace, packTrace, unpackTrace } from './packed'
+export {
+  compareStarts,
+  diedAt,
+  type Lane,
+  laneOf,
+  levelOf,
+  seenInLanes,
+  START_FIGURES,
+  START_LANES,
+  type StartFinding,
+  type StartLane,
+  type StartSeen,
+  together,
+} from './starts'
+export {
+  DAY_ORDERS,
+  type DayOrder,
+  guessPlan,
+  type ImportSaid,
+  TIME_FORMS,
+  type TimeForm,
+  TraceImport,
+  type TracePlan,
+  type Wall,
+  wallOf,
+} from './imported'

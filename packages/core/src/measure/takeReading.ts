@@ -19,6 +19,8 @@ export interface Taken {
   readonly instrument: Instrument | undefined
   /** The channel that sent it, where no hand wrote it down. */
   readonly sentBy?: ChannelSpec | undefined
+  /** Read off a trace that the instrument recorded by itself. */
+  readonly fromTrace?: true
   readonly settled: Reading['settled']
   readonly takenAt: string
   /** From outside the visit, with a doubt of its own (SI, k = 1). */
@@ -46,6 +48,7 @@ export function takeReading(taken: Taken): Reading {
     entered,
     instrument,
     sentBy,
+    fromTrace,
     settled,
     takenAt,
     brought,
@@ -68,7 +71,7 @@ export function takeReading(taken: Taken): Reading {
     ...(entered && { entered }),
     origin: brought?.origin ?? 'measured',
     source: {
-      kind: sentBy ? 'instrument' : 'typed',
+      kind: fromTrace ? 'trace' : sentBy ? 'instrument' : 'typed',
       ...(instrument && { instrumentId: instrument.id }),
       ...(spec && { channelId: spec.id }),
     },

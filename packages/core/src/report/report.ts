@@ -56,6 +56,8 @@ const line = z.object({
   by: z.string(),
   instrument: z.string().nullable(),
   computed: z.boolean(),
+  /** The kept trace that it was read from. */
+  traceId: z.string().nullable().default(null),
   /** Which of several: coil 1, the board's end. */
   instance: z.string().nullable().default(null),
 })
@@ -129,6 +131,8 @@ export const reportSchema = z.object({
       codes: z
         .array(z.object({ code: z.string(), meaning: z.string().nullable(), page: z.string().nullable(), at: z.string() }))
         .default([]),
+      /** Starts that were seen on a time line: where one died. */
+      startsSeen: z.array(z.object({ id: z.string(), at: z.string(), diedAt: z.string().nullable() })).default([]),
       starts: z
         .array(
           z.object({
@@ -397,6 +401,7 @@ function applianceReport(
             by: shown.authorName,
             instrument: instrumentName(shown.instrumentId),
             computed: shown.origin === 'computed',
+            traceId: visit.traces.findLast((x) => x.readingIds.includes(shown.readingId))?.id ?? null,
             instance: shown.instanceId,
           },
         },
@@ -450,6 +455,7 @@ function applianceReport(
       rows: rows.map(({ at, figures }) => ({ at, figures: { ...figures } as Record<string, number> })),
       by,
     })),
+    startsSeen: visit.startsSeen.filter(isHere).map(({ id, at, diedAt }) => ({ id, at, diedAt })),
     starts: visit.starts.filter(isHere).map(({ applianceId: _, index: _at, stood, ...start }) => ({ ...start, stood: [...stood] })),
     steps: steps
       .filter((s) => s.kind !== 'finish' && s.kind !== 'loose-ends')

@@ -2,6 +2,7 @@ import type { Card, InstalledFacts } from '../appliance'
 import type { Instrument } from '../measure'
 import type { Practice } from '../practice'
 import type { JobKind } from '../procedure'
+import type { StartRecord } from './events/start.recorded'
 import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
 
 /** One appliance of a visit with everything that judges it. */
@@ -12,9 +13,11 @@ export interface VisitAppliance {
   readonly facts: InstalledFacts
   /** The as-left values of the visit before, for the hollow ring; key from {@link readingKey}. */
   readonly lastVisit: Readonly<Record<string, number>>
-  /** What an earlier visit left open and tagged: it hangs here until it is closed. */
+  /** The last start that was as it should be, on its time line. */
+  readonly goodStart?: StartRecord
   /** The visit that this one goes on with, as far as it holds here. */
   readonly continued?: Continued
+  /** What an earlier visit left open and tagged: it hangs here until it is closed. */
   readonly carried?: readonly Pick<LooseEnd, 'id' | 'key' | 'kind' | 'label' | 'restore' | 'openedAt' | 'openedBy'>[]
   /** What an earlier visit took apart and did not put back. */
   readonly carriedApart?: readonly Pick<Disturbed, 'id' | 'kind' | 'label' | 'at' | 'by'>[]

@@ -102,6 +102,8 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
     runs: [],
     timers: [],
     starts: [],
+    startsSeen: [],
+    traces: [],
     complaints: [],
     codes: [],
     signatures: [],

@@ -54,7 +54,9 @@ export type {
   StepMark,
   Symptom,
   Timer,
+  Trace,
   VisitState,
 } from './state'
 export { type Band, beyondBand, judge, NO_VERDICTS, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'
+export { type StartRecord, startRecordSchema } from './events/start.recorded'
 export { judgeSpecial } from './special'

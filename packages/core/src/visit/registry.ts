@@ -3,6 +3,7 @@ import { fail, ok, type Result } from '../result'
 import { idSchema, instantSchema, rawTextSchema } from '../shapes'
 import { adjustmentMade } from './events/adjustment.made'
 import { applianceOutcomeSet } from './events/appliance.outcome-set'
+import { channelConnected } from './events/channel.connected'
 import { codeShown } from './events/code.shown'
 import { complaintNoted } from './events/complaint.noted'
 import { defectFound } from './events/defect.found'
@@ -29,6 +30,7 @@ import { runRead } from './events/run.read'
 import { runStarted } from './events/run.started'
 import { signatureGiven } from './events/signature.given'
 import { specialRead } from './events/special.read'
+import { startRecorded } from './events/start.recorded'
 import { startTried } from './events/start.tried'
 import { stateCommanded } from './events/state.commanded'
 import { stepDone } from './events/step.done'
@@ -37,6 +39,7 @@ import { stepSkipped } from './events/step.skipped'
 import { symptomNoted } from './events/symptom.noted'
 import { timerEnded } from './events/timer.ended'
 import { timerStarted } from './events/timer.started'
+import { traceKept } from './events/trace.kept'
 import { visitClosed } from './events/visit.closed'
 import { visitReopened } from './events/visit.reopened'
 import { visitStarted } from './events/visit.started'
@@ -54,6 +57,7 @@ const SPECS = registry({
   'code.shown': codeShown,
   'instruments.chosen': instrumentsChosen,
   'instrument.zeroed': instrumentZeroed,
+  'channel.connected': channelConnected,
   'instrument.allowed': instrumentAllowed,
   'instrument.response-seen': instrumentResponseSeen,
   'observation.made': observationMade,
@@ -69,6 +73,8 @@ const SPECS = registry({
   'timer.started': timerStarted,
   'timer.ended': timerEnded,
   'start.tried': startTried,
+  'start.recorded': startRecorded,
+  'trace.kept': traceKept,
   'run.started': runStarted,
   'run.read': runRead,
   'run.ended': runEnded,

@@ -1,8 +1,10 @@
-import type { Instance, MeasurandId, Reading, Special, Station } from '../measure'
+import type { PackedTrace } from '../live'
+import type { Channel, Instance, MeasurandId, Reading, Special, Station } from '../measure'
 import type { DefectClass } from '../practice'
 import type { DisturbedKind, Growth, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
 import type { Verdict } from './verdict'
 import type { Explanation } from '../explain'
+import type { StartRecord } from './events/start.recorded'
 import type { Breach, Oddity } from './kit'
 
 /** A reading as it stands after corrections, with who took it. */
@@ -172,6 +174,31 @@ export interface Start {
   readonly index: number
 }
 
+/** A start as it was seen in this visit. */
+interface StartSeenHere extends StartRecord {
+  readonly id: string
+  readonly applianceId: string | null
+  readonly by: string
+}
+
+/** A kept trace. */
+export interface Trace {
+  readonly id: string
+  readonly applianceId: string | null
+  readonly readingIds: readonly string[]
+  /** The file that it came from; null where instruments sent it. */
+  readonly file: string | null
+  readonly channels: readonly {
+    readonly instrumentId?: string | undefined
+    readonly channelId: string
+    readonly channel: Channel
+    readonly measurandId?: MeasurandId | undefined
+    readonly chunks: readonly PackedTrace[]
+  }[]
+  readonly at: string
+  readonly by: string
+}
+
 /** What was seen of one thing, where and how large if that was said. */
 interface Answer {
   readonly answer: string
@@ -335,6 +362,10 @@ export interface VisitState {
   /** The newest of each clock and step, in the order in which they were started. */
   readonly timers: readonly Timer[]
   readonly starts: readonly Start[]
+  /** Starts on one time line, with what channels showed of them. */
+  readonly startsSeen: readonly StartSeenHere[]
+  /** What instruments showed around the figures that were written down, and traces from files. */
+  readonly traces: readonly Trace[]
   /** What was complained of; the newest last. */
   readonly complaints: readonly Complaint[]
   /** Codes on the display, as they stood there. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { testCard } from '../appliance/testCard'
+import { packTrace } from '../live'
 import { takeReading } from '../measure'
 import { GROWTHS } from '../procedure'
 import { EVENT_TYPES, type EventType, type StoredEvent, type VisitEvent } from './registry'
@@ -101,6 +102,25 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
     fc.record({ lit: fc.boolean() }),
     fc.record({ lit: fc.constant(false), gas: fc.constantFrom('shut', 'fan-only') }),
   ),
+  'channel.connected': fc.record({
+    instrumentId: instrumentIds,
+    channelId: fc.constant('p'),
+    measurandId: fc.constant('pressure.working' as const),
+    stationId: fc.constantFrom('inlet' as const, 'meter' as const),
+  }),
+  'trace.kept': fc.record({
+    traceId: items,
+    readingIds: fc.constant([]),
+    channels: fc.constant([{ channelId: 'o2', channel: 'o2' as const, chunks: packTrace([{ s: 1_780_000_000, value: 0.05 }], 1e-4) }]),
+  }),
+  'start.recorded': fc.record({
+    startId: items,
+    at: fc.constant('2026-06-01T09:00:00.000Z'),
+    events: fc.constant([{ id: 'call', s: 0 }]),
+    outcome: fc.constant('lit' as const),
+    diedAt: fc.constant(null),
+    lanes: fc.constant([]),
+  }),
   'run.started': fc.record({ runId: items, name: fc.constant('case on'), alters: fc.constant(false), consents: fc.constant([]) }),
   'run.read': fc.record({ runId: items, figures: fc.constant([{ measurandId: 'co.flue' as const, valueSi: 60e-6 }]) }),
   'run.ended': fc.record({ runId: items }),

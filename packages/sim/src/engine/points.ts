@@ -31,6 +31,7 @@ export const METER_POINTS = [
   'flame-current-across',
   'igniter-resistance-cold',
   'igniter-resistance-hot',
+  'igniter-current',
   'coil-voltage',
   'coil-resistance',
   'pilot-open',
@@ -50,6 +51,8 @@ export interface GasReading {
   readonly temperatureK: number
 }
 
+/** What a sound hot-surface igniter draws. */
+const IGNITER_A = 3.6
 const AIR_O2 = 0.2095
 /** Fumes mixed with air: what a probe gets behind a hood or when it hangs loose. */
 const mixed = (g: GasReading, air: number, airK: number): GasReading => ({
@@ -125,8 +128,10 @@ export function readingAt(sim: Simulation, point: MeterPoint, section = 0): Poin
       return { value: 60 * faults.igniterResistance, unit: 'Ω' }
     case 'igniter-resistance-hot':
       return { value: 60 * faults.igniterResistance * (1 + 2.5 * (s.lit ? 1 : 0)), unit: 'Ω' }
+    case 'igniter-current':
+      return { value: (IGNITER_A * faults.mainsVoltage * (s.ordered.igniter ? 1 : 0)) / Math.max(0.5, faults.igniterResistance), unit: 'A' }
     case 'coil-voltage':
-      return { value: 24 * faults.mainsVoltage * faults.boardOutput * (s.phase === 'running' ? 1 : 0), unit: 'V' }
+      return { value: 24 * faults.mainsVoltage * faults.boardOutput * (s.ordered.valve ? 1 : 0), unit: 'V' }
     case 'coil-resistance':
       return { value: 90 * faults.coilResistance, unit: 'Ω' }
     case 'pilot-open':

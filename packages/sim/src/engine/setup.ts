@@ -37,6 +37,8 @@ export interface Snapshot extends Flows {
   readonly waitingFor: string | null
   readonly lockOut: string | null
   readonly rateId: string
+  /** What the control has switched on. */
+  readonly ordered: { readonly igniter: boolean; readonly valve: boolean }
   readonly lit: boolean
   readonly litForS: number
   readonly fan: number

@@ -385,6 +385,7 @@ export class Simulation {
       waitingFor: this.sequencer.waitingFor,
       lockOut: this.sequencer.lockOut,
       rateId: this.order().rate.id,
+      ordered: { igniter: this.command.igniter, valve: this.command.valve },
       lit: state.lit.some(Boolean),
       litForS: state.litForS,
       fan: state.fan,

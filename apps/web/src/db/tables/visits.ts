@@ -1,5 +1,6 @@
 import { JOB_KINDS } from '@lucerna/core/procedure'
 import type { Report } from '@lucerna/core/report'
+import type { StartRecord } from '@lucerna/core/visit'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -67,6 +68,8 @@ export const visitAppliance = pgTable(
     cardId: text('card_id').notNull(),
     cardVersion: integer('card_version').notNull(),
     outcome: text('outcome'),
+    /** Projection, with the outcome: the last start of the visit that was as it should be. */
+    goodStart: jsonb('good_start').$type<StartRecord>(),
   },
   (t) => [
     primaryKey({ columns: [t.visitId, t.applianceId] }),

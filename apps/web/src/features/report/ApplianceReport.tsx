@@ -1,6 +1,7 @@
 import type { Report, ReportLine } from '@lucerna/core/report'
 import type { MeasurandId } from '@lucerna/core/measure'
 import { isGoodAnswer } from '@lucerna/core/procedure'
+import Link from 'next/link'
 import { askText } from '@/ui/askText'
 import { specialText } from '@/ui/specialText'
 import { timeAt } from '@/ui/dates'
@@ -71,7 +72,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
               {main
                 .filter((l) => l.stationId === station)
                 .map((l) => (
-                  <Line key={l.key} line={l} units={model.practice.units} rate={rate(l.firingStateId)} />
+                  <Line key={l.key} line={l} units={model.practice.units} rate={rate(l.firingStateId)} visitId={model.visitId} />
                 ))}
             </tbody>
           ))}
@@ -139,6 +140,17 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
             {s.tries > 1 && ` · ${t('start.row-tries', { count: s.tries })}`}
             {s.stood.map((x) => ` · ${wordsFor(`start.stood.${x.how}`)}: ${x.what}`).join('')}
             {s.configuration && ` · ${s.configuration}`}
+          </>
+        ))}
+      />
+      <List
+        title={t('report.starts-traces')}
+        items={a.startsSeen.map((s) => (
+          <>
+            {timeAt(s.at, model.timeZone)} · {s.diedAt ? t('start-seen.died', { step: wordsFor(`sequence.${s.diedAt}`) }) : t('start.lit')}{' '}
+            <Link href={`/visits/${model.visitId}/traces#${s.id}`} className="text-primary underline print:hidden">
+              {t('report.trace')}
+            </Link>
           </>
         ))}
       />
@@ -285,7 +297,17 @@ function WorkedOut({
   )
 }
 
-function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly units: 'metric' | 'imperial'; readonly rate: string }) {
+function Line({
+  line: l,
+  units,
+  rate,
+  visitId,
+}: {
+  readonly line: ReportLine
+  readonly units: 'metric' | 'imperial'
+  readonly rate: string
+  readonly visitId: string
+}) {
   const id = l.measurandId as MeasurandId
   const write = (v: number | null) => (v === null ? '–' : figure(id, v, units))
   const side = l.side === 'below' || l.side === 'above' ? l.side : undefined
@@ -298,6 +320,11 @@ function Line({ line: l, units, rate }: { readonly line: ReportLine; readonly un
           {l.computed ? ` · ${t('report.computed')}` : ''}
           {l.caseOpen ? ` · ${t('report.case-open')}` : ''}
         </span>
+        {l.traceId && (
+          <Link href={`/visits/${visitId}/traces#${l.traceId}`} className="ml-1 text-sm text-primary underline print:hidden">
+            {t('report.trace')}
+          </Link>
+        )}
         <span className="block text-xs quiet sm:hidden">
           {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
         </span>

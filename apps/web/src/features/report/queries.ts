@@ -1,4 +1,6 @@
+import type { MeasurandId } from '@lucerna/core/measure'
 import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
+import type { StartRecord, Trace } from '@lucerna/core/visit'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { report, user, visit } from '@/db/schema'
@@ -59,4 +61,59 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
           unfinished: null,
         }
       : null
+  })
+
+/** The traces and starts of a visit, for their page. */
+export interface ShownTraces {
+  readonly siteName: string
+  readonly units: 'metric' | 'imperial'
+  readonly timeZone: string
+  readonly traces: readonly (Pick<Trace, 'id' | 'at' | 'file' | 'channels'> & {
+    readonly appliance: string
+    readonly read: readonly { readonly measurandId: MeasurandId; readonly rate: string | null }[]
+  })[]
+  readonly starts: readonly {
+    readonly id: string
+    readonly appliance: string
+    readonly record: StartRecord
+    readonly good: StartRecord | null
+  }[]
+}
+
+/** What instruments sent in a visit; null when it has not begun. */
+export const tracesOf = (actor: Actor, visitId: string): Promise<ShownTraces | null> =>
+  inFirm(actor, async (tx) => {
+    const loaded = await loadVisit(tx, actor.firmId, visitId)
+    const state = foldLoaded(loaded)
+    if (!state.startedAt) return null
+    const of = (id: string | null) => loaded.context.appliances.find((a) => a.id === id)
+    const readings = new Map(state.appliances.flatMap((a) => a.readings.map((r) => [r.readingId, r] as const)))
+    return {
+      siteName: loaded.site.name,
+      units: loaded.context.practice.units,
+      timeZone: loaded.site.timeZone,
+      traces: state.traces.map((trace) => ({
+        id: trace.id,
+        at: trace.at,
+        file: trace.file,
+        channels: trace.channels,
+        appliance: of(trace.applianceId)?.name ?? '',
+        read: trace.readingIds.flatMap((id) => {
+          const r = readings.get(id)
+          return r
+            ? [
+                {
+                  measurandId: r.measurandId,
+                  rate: of(trace.applianceId)?.card.firingStates.find((s) => s.id === r.firingStateId)?.label ?? null,
+                },
+              ]
+            : []
+        }),
+      })),
+      starts: state.startsSeen.map((s, i) => {
+        const { id, applianceId, by: _, ...record } = s
+        const before = state.startsSeen.slice(0, i).findLast((x) => x.applianceId === applianceId && x.outcome === 'lit')
+        return { id, appliance: of(applianceId)?.name ?? '', record, good: before ?? of(applianceId)?.goodStart ?? null }
+      }),
+    }
   })

@@ -43,6 +43,7 @@ const line = (more: Partial<ReportLine> = {}): ReportLine => ({
   by: 'Tobias Achterberg',
   instrument: 'Meridian C3',
   computed: false,
+  traceId: null,
   instance: null,
   ...more,
 })
@@ -61,6 +62,7 @@ const unit = (more: Partial<Unit> = {}): Unit => ({
   complaint: null,
   codes: [],
   starts: [],
+  startsSeen: [],
   runs: [],
   rates: [
     { id: 'max', label: 'Maximum' },

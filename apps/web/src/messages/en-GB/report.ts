@@ -33,6 +33,8 @@ export const report = {
   'report.runs': 'Set-ups compared',
   'report.run-consents': 'agreed: {{who}}',
   'report.starts': 'Starts',
+  'report.trace': 'trace',
+  'report.starts-traces': 'Starts on their time line',
   'report.case-open': 'covers off',
   'report.first-run': 'first run after the repair',
   'report.after-work': 'after the work, before adjusting: {{value}}',

@@ -146,6 +146,7 @@ export const room = {
   'room.point.flame-current-in-series': 'Flame current, in series',
   'room.point.flame-current-across': 'Flame current, across (wrong)',
   'room.point.igniter-resistance-cold': 'Igniter, cold',
+  'room.point.igniter-current': 'Igniter current',
   'room.point.igniter-resistance-hot': 'Igniter, hot (wrong)',
   'room.point.coil-voltage': 'Coil voltage',
   'room.point.coil-resistance': 'Coil resistance',

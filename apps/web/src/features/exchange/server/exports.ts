@@ -5,7 +5,7 @@ import { appliance, gasSupply, instrument, membership, site, user } from '@/db/s
 import type { Actor } from '@/server/actor'
 import { cellOf } from '../cells'
 import { COLUMNS, type TableKind } from '../columns'
-import { csvLine } from '../csv'
+import { csvLine } from '@/ui/csv'
 import { PLACES_FILE, type PlacesDocument } from '../placesFile'
 import { type StoredRow, storedRows } from './stored'
 

@@ -1,7 +1,7 @@
 'use client'
 
-import { STALE_S } from '@lucerna/core/live'
-import type { Instrument } from '@lucerna/core/measure'
+import { STALE_S, START_FIGURES } from '@lucerna/core/live'
+import { type Channel, type Instrument, type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
 import { useState } from 'react'
 import { unitSymbol } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
@@ -11,13 +11,18 @@ import { useBench, useLiveParts, useLiveView } from './context'
 import { CO_ALARM, type LiveChannel, METER_READER, SOURCES } from './LiveBoard'
 import { useRecordsItself } from './recordsItself'
 import { canSerial, openSerial } from './serial'
+import { laneFigures } from './useStart'
+
+const PLACES: readonly MeasurandId[] = [
+  ...new Set<MeasurandId>([...START_FIGURES, 'draught.flue', 'pressure.externalStatic', 'supply.voltage']),
+]
 
 /** What speaks for itself in this visit, by which way, and what is not understood of it. */
 export function ConnectPanel({ demo }: { readonly demo: boolean }) {
   const live = useLiveParts()
   const view = useLiveView()
   const bench = useBench()
-  const { context, appliance, instruments, units } = useDesk()
+  const { context, appliance, instruments, units, openDialog } = useDesk()
   const [itself, chooseItself] = useRecordsItself()
   const [said, setSaid] = useState<string | null>(null)
   if (!live) return null
@@ -61,6 +66,9 @@ export function ConnectPanel({ demo }: { readonly demo: boolean }) {
             {t('live.serial')}
           </button>
         )}
+        <button type="button" className="btn press btn-outline" onClick={() => openDialog('trace-file')}>
+          {t('trace-file.open')}
+        </button>
       </div>
       {said && (
         <p role="alert" className="flex gap-2 text-warning">
@@ -99,6 +107,48 @@ export function ConnectPanel({ demo }: { readonly demo: boolean }) {
   )
 }
 
+/** Channels that can be put to several places; the others are where their probe is. */
+const HANGS: readonly Channel[] = ['pressure', 'draught', 'current', 'voltage']
+
+/** Where a channel hangs: as the step asks, or where somebody says. A pressure port that is moved asks for a new zero. */
+function HangsAt({ channel, name }: { readonly channel: LiveChannel; readonly name: string }) {
+  const live = useLiveParts()
+  const view = useLiveView()
+  const bench = useBench()
+  const { appliance, record } = useDesk()
+  const at = view.hangs.get(channel.key)
+  const options = laneFigures(channel.spec.channel, PLACES)
+  const said = ({ measurandId, stationId }: (typeof options)[number]) => `${measurandId}@${stationId}`
+  const put = (value: string) => {
+    const place = options.find((o) => said(o) === value)
+    live?.board.hang(channel.key, place ?? null)
+    if (!place) return
+    if (bench?.on) live?.bench.connect(channel.instrument.serial, channel.spec.id, { ...place, section: 0 })
+    if (channel.instrument.id)
+      void record([
+        {
+          type: 'channel.connected',
+          applianceId: appliance.id,
+          data: { instrumentId: channel.instrument.id, channelId: channel.spec.id, ...place },
+        },
+      ])
+  }
+  return (
+    <label className="mt-1 flex min-h-11 flex-wrap items-center justify-between gap-x-3 text-sm">
+      <span className="quiet">{t('live.hangs', { name })}</span>
+      <select className="select press w-60 max-w-full" value={at ? said(at) : ''} onChange={(e) => put(e.target.value)}>
+        <option value="">{t('live.hangs.as-asked')}</option>
+        {options.map((o) => (
+          <option key={said(o)} value={said(o)}>
+            {t(`short.${o.measurandId}`)}
+            {MEASURANDS[o.measurandId].stations.length > 1 && ` (${t(`station.${o.stationId}`).toLowerCase()})`}
+          </option>
+        ))}
+      </select>
+    </label>
+  )
+}
+
 /** One instrument and what its channels show. */
 function InstrumentRow({
   instrument,
@@ -112,6 +162,7 @@ function InstrumentRow({
   const board = useLiveParts()?.board
   const age = at / 1000 - Math.max(...channels.map((c) => c.trace.heardS))
   const name = instrument.model ? `${instrument.maker} ${instrument.model}` : t(`instrument.${instrument.kind}`)
+  const same = (c: LiveChannel) => channels.filter((x) => x.spec.channel === c.spec.channel).length
   const zeroes = channels.some((c) => ['pressure', 'draught', 'o2', 'co2', 'combustibleGas'].includes(c.spec.channel))
   return (
     <li className="py-2">
@@ -132,11 +183,7 @@ function InstrumentRow({
       <dl className="grid grid-cols-2 gap-x-6 text-sm">
         {channels.map((c) => (
           <div key={c.key} className="flex flex-wrap items-baseline justify-between gap-x-2">
-            <dt className="quiet">
-              {channels.filter((x) => x.spec.channel === c.spec.channel).length > 1
-                ? `${t(`channel.${c.spec.channel}`)} ${c.spec.id}`
-                : t(`channel.${c.spec.channel}`)}
-            </dt>
+            <dt className="quiet">{same(c) > 1 ? `${t(`channel.${c.spec.channel}`)} ${c.spec.id}` : t(`channel.${c.spec.channel}`)}</dt>
             <dd className="figure text-lg">
               {c.trace.status && c.trace.status !== 'battery-low' ? (
                 <span className="font-sans text-sm text-warning">{t(`live.status.${c.trace.status}`)}</span>
@@ -149,6 +196,15 @@ function InstrumentRow({
           </div>
         ))}
       </dl>
+      {channels
+        .filter((c) => HANGS.includes(c.spec.channel))
+        .map((c) => (
+          <HangsAt
+            key={c.key}
+            channel={c}
+            name={same(c) > 1 ? `${t(`channel.${c.spec.channel}`)} ${c.spec.id}` : t(`channel.${c.spec.channel}`)}
+          />
+        ))}
     </li>
   )
 }

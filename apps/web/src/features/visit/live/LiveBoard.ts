@@ -1,5 +1,5 @@
 import { ChannelTrace, type Line, type LineCommand, LineCutter, lineSi, readLine } from '@lucerna/core/live'
-import type { Channel, ChannelSpec, Instrument } from '@lucerna/core/measure'
+import type { Channel, ChannelSpec, Instrument, MeasurandId, Station } from '@lucerna/core/measure'
 import { Store } from '@/ui/store'
 
 /** Where lines come from. */
@@ -16,6 +16,13 @@ export interface LiveChannel {
   readonly raw: { readonly value: number; readonly unit: string } | null
 }
 
+/** Where somebody said that a channel hangs. */
+export interface HangsHere {
+  readonly measurandId: MeasurandId
+  readonly stationId: Station
+  readonly sectionId?: string | undefined
+}
+
 export interface LiveView {
   /** When this was, ms; every drawing of it is of one moment. */
   readonly at: number
@@ -25,6 +32,8 @@ export interface LiveView {
   readonly refused: Readonly<Record<string, number>>
   /** Instruments that speak and stand in no register. */
   readonly strangers: readonly string[]
+  /** Where channels hang, by key; the others go where the step asks. */
+  readonly hangs: ReadonlyMap<string, HangsHere>
 }
 
 export const channelKey = (serial: string, channelId: string): string => `${serial} ${channelId}`
@@ -57,6 +66,7 @@ export class LiveBoard extends Store<LiveView> {
   private readonly sources: Partial<Record<SourceKind, 'on' | 'lost'>> = {}
   private readonly refused: Record<string, number> = {}
   private readonly strangers = new Set<string>()
+  private readonly hangs = new Map<string, HangsHere>()
   private readonly cutters = new Map<SourceKind, LineCutter>()
   private readonly senders = new Map<SourceKind, (command: LineCommand) => void>()
   private beat: ReturnType<typeof setInterval> | undefined
@@ -65,7 +75,7 @@ export class LiveBoard extends Store<LiveView> {
     instruments: readonly Instrument[],
     private readonly now: () => number = Date.now,
   ) {
-    super({ at: 0, channels: new Map(), sources: {}, refused: {}, strangers: [] })
+    super({ at: 0, channels: new Map(), sources: {}, refused: {}, strangers: [], hangs: new Map() })
     for (const instrument of [...instruments, METER_READER, CO_ALARM])
       for (const spec of instrument.channels) this.known.set(channelKey(instrument.serial, spec.id), { instrument, spec })
   }
@@ -82,6 +92,13 @@ export class LiveBoard extends Store<LiveView> {
       clearInterval(this.beat)
       this.beat = undefined
     }
+    this.draw()
+  }
+
+  /** Says where a channel hangs; null: where the step asks. */
+  hang(key: string, at: HangsHere | null): void {
+    if (at) this.hangs.set(key, at)
+    else this.hangs.delete(key)
     this.draw()
   }
 
@@ -129,6 +146,7 @@ export class LiveBoard extends Store<LiveView> {
       sources: { ...this.sources },
       refused: { ...this.refused },
       strangers: [...this.strangers],
+      hangs: new Map(this.hangs),
     })
   }
 

@@ -16,7 +16,7 @@ export const LiveProvider = LiveContext.Provider
 export const useLiveParts = (): Live | null => useContext(LiveContext)
 
 const nothing = () => () => {}
-const NONE: LiveView = { at: 0, channels: new Map(), sources: {}, refused: {}, strangers: [] }
+const NONE: LiveView = { at: 0, channels: new Map(), sources: {}, refused: {}, strangers: [], hangs: new Map() }
 const none = () => NONE
 /** What the instruments show now; drawn anew a few times a second while any is connected. */
 export function useLiveView(): LiveView {

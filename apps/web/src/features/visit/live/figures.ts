@@ -1,5 +1,5 @@
 import { type LiveFigure, type LiveHint, liveHints, type Standing, standingOf } from '@lucerna/core/live'
-import { type Channel, MEASURANDS } from '@lucerna/core/measure'
+import { type Channel, type MeasurandId, MEASURANDS, medianOf } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import { type Band, instrumentFor, type InstrumentSet, readingKey, type VisitContext } from '@lucerna/core/visit'
 import { type LiveChannel, type LiveView, METER_READER } from './LiveBoard'
@@ -38,17 +38,30 @@ export function assigned(
   const found = new Map<string, LiveChannel>()
   for (const need of [...needs.filter((n) => !n.optional), ...needs.filter((n) => n.optional)]) {
     const { channel } = MEASURANDS[need.measurandId]
+    if (NOT_SHOWN.includes(need.measurandId)) continue
     const counts = channel === 'meterIndex' || need.measurandId === 'time.metered'
     const read = instrumentFor(need.measurandId, set, instruments)
     const wanted = counts ? METER_READER : read.kind === 'one' ? read.instrument : null
     if (!wanted || !channel) continue
     const kind = counts ? 'meterIndex' : channel
-    const one = channels.find((c) => c.instrument.serial === wanted.serial && c.spec.channel === kind && (counts || !taken.has(c.key)))
+    const mine = channels.filter((c) => c.instrument.serial === wanted.serial && c.spec.channel === kind && (counts || !taken.has(c.key)))
+    // What somebody put to this place reads it; what was put to another does not.
+    const one = mine.find((c) => hangsAt(view, c, need)) ?? mine.find((c) => !view.hangs.has(c.key))
     if (!one) continue
     taken.add(one.key)
     found.set(readingKey(need), one)
   }
   return found
+}
+
+/** What a pressure did while a clock ran: told from its trace, not by the gauge's own figure. */
+const CHANGES: Partial<Record<MeasurandId, 1 | -1>> = { 'pressure.letByRise': 1, 'pressure.seatRise': 1, 'pressure.tightnessFall': -1 }
+/** Worked out of other figures, or of a start: no channel shows them. */
+const NOT_SHOWN: readonly MeasurandId[] = ['pressure.ignitionDip', 'pressure.valveDrop']
+
+const hangsAt = ({ hangs }: LiveView, { key }: LiveChannel, need: Need): boolean => {
+  const at = hangs.get(key)
+  return at !== undefined && at.stationId === need.stationId && (at.sectionId ?? null) === (need.sectionId ?? null)
 }
 
 /**
@@ -70,6 +83,24 @@ function clocked({ trace, spec }: LiveChannel, sinceS: number): { volumeM3: numb
   return { volumeM3, seconds, enough: short !== undefined && Math.abs(early - late) <= METER.halves * late + 2 * one }
 }
 
+/** Middle of what was shown in the first seconds of a test, s. */
+const FIRST_S = 5
+
+/** How far a pressure has changed since its clock began; it counts when the clock is out. */
+function changed(
+  { channel, standing, hint }: Pick<LiveNeed, 'channel' | 'standing' | 'hint'>,
+  sign: 1 | -1,
+  clock: { readonly fromMs: number; readonly out: boolean } | null,
+): LiveNeed {
+  const fromS = (clock?.fromMs ?? Infinity) / 1000
+  const first = channel.trace.samples.filter((p) => p.s >= fromS && p.s <= fromS + FIRST_S).map((p) => p.value)
+  const now = standing.middle ?? standing.value
+  const value = first.length > 0 && now !== null ? sign * (now - medianOf(first)) : null
+  const ready = clock?.out === true && value !== null && standing.state === 'settled' && hint === null
+  const state = standing.state === 'settled' && !ready ? 'waiting' : standing.state
+  return { channel, hint, standing: { ...standing, state, value }, valueSi: value, ready }
+}
+
 /**
  * The figures of a step as their instruments show them, with what they give away about each other.
  *
@@ -79,7 +110,13 @@ export function liveFigures(
   needs: readonly Need[],
   channels: ReadonlyMap<string, LiveChannel>,
   view: LiveView,
-  at: { readonly lightOffMs: number | null; readonly sinceMs: number; readonly firing: boolean },
+  at: {
+    readonly lightOffMs: number | null
+    readonly sinceMs: number
+    readonly firing: boolean
+    /** The clock of the step: from when, and whether it has run out. */
+    readonly clock: { readonly fromMs: number; readonly out: boolean } | null
+  },
   known: { readonly bandOf: (need: Need) => Band | undefined; readonly before: (need: Need) => number | null },
 ): ReadonlyMap<string, LiveNeed> {
   const seen = new Map<string, LiveFigure>()
@@ -120,6 +157,8 @@ export function liveFigures(
         const filled = passed ? Math.min(1, passed.seconds / METER.seconds) : 0
         return [[key, { channel, hint, standing: { ...standing, state, value, filled }, valueSi: value, ready: passed?.enough === true }]]
       }
+      const sign = CHANGES[need.measurandId]
+      if (sign !== undefined) return [[key, changed({ channel, standing, hint }, sign, at.clock)]]
       const there = standing.state !== 'stale' && standing.state !== 'status' && standing.state !== 'none'
       return [
         [

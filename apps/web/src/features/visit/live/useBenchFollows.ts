@@ -5,8 +5,19 @@ import { useEffect } from 'react'
 import { useDesk } from '../parts/context'
 import { useBench, useLiveParts } from './context'
 
-/** Work that is done with the burner off and the gas shut. */
-const OFF: readonly Step['kind'][] = ['isolate', 'strip', 'replace-valve', 'gas-part', 'convert', 'standing', 'let-by', 'tightness']
+/** Work that is done with the burner off, and what begins with it off. */
+const OFF: readonly Step['kind'][] = [
+  'isolate',
+  'strip',
+  'replace-valve',
+  'gas-part',
+  'convert',
+  'standing',
+  'let-by',
+  'tightness',
+  'sequence',
+  'dead-start',
+]
 
 /** On the bench the technician's hands are simulated too: the rate that the step wants is held, the burner is off while it is worked on, screws are turned as recorded. */
 export function useBenchFollows(step: Step | undefined): void {

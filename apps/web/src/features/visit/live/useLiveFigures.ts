@@ -12,7 +12,7 @@ const NONE: ReadonlyMap<string, LiveNeed> = new Map()
 
 /** The figures of a step as connected instruments show them; empty while none is connected. On the bench, hoses and probe go where the step wants them. */
 export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
-  const { appliance, state, context, instruments } = useDesk()
+  const { appliance, state, visit, context, instruments } = useDesk()
   const view = useLiveView()
   const [arrivedMs] = useState(instant)
   const channels = assigned(step.needs, instruments, context, view)
@@ -22,11 +22,15 @@ export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
   const commanded = step.firingStateId && state.commanded?.firingStateId === step.firingStateId ? state.commanded.at : null
   const sinceMs = Math.max(arrivedMs, commanded ? Date.parse(commanded) : 0, turned ? Date.parse(turned) : 0)
   const firing = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.kind === 'rate'
+  const timer = visit.timers.findLast((c) => c.stepId === step.id && c.applianceId === appliance.id)
+  const clock = timer
+    ? { fromMs: Date.parse(timer.startedAt), out: timer.endedAt !== null || view.at >= Date.parse(timer.startedAt) + timer.seconds * 1000 }
+    : null
   return liveFigures(
     step.needs,
     channels,
     view,
-    { lightOffMs: state.litAt ? Date.parse(state.litAt) : null, sinceMs, firing },
+    { lightOffMs: state.litAt ? Date.parse(state.litAt) : null, sinceMs, firing, clock },
     {
       bandOf: (need) => bandFor(appliance, context.practice, need),
       before: (need) => appliance.lastVisit[readingKey(need)] ?? null,

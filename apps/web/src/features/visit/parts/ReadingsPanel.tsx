@@ -27,6 +27,7 @@ import { useKeypad } from './useKeypad'
 import { usePrepared } from './usePrepared'
 import { useZeroHere } from './useZeroHere'
 import { LiveOffer } from '../live/LiveOffer'
+import { keptTrace } from '../live/keptTraces'
 import { useLiveFigures } from '../live/useLiveFigures'
 
 /** What the main button says before a step's figures can be taken. */
@@ -187,7 +188,19 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
     const readings = taken(() => uuidv7(), new Date().toISOString())
     setTexts({})
     const ports = opens.filter((o) => opensByReading(o.kind) && !wasOpen(o)).map(opened)
-    void record([...ports, ...zero.events, { type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } }])
+    const trace = keptTrace(
+      readings.flatMap((r) => {
+        const channel = r.source.kind === 'instrument' ? live.get(readingKey(r))?.channel : undefined
+        return channel ? [{ channel, measurandId: r.measurandId, readingId: r.id }] : []
+      }),
+      instant() / 1000,
+    )
+    void record([
+      ...ports,
+      ...zero.events,
+      { type: 'reading.taken', stepId: step.id, applianceId: appliance.id, data: { readings } },
+      ...(trace ? [{ ...trace, stepId: step.id, applianceId: appliance.id }] : []),
+    ])
     const undo = () =>
       void record(
         readings.map((r) => ({
@@ -259,19 +272,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       }}
       noValidate
     >
-      {step.kind === 'sequence' && (
-        <SequenceTimer
-          step={step}
-          onTimes={(times) =>
-            setTexts((before) => ({
-              ...before,
-              ...Object.fromEntries(
-                step.needs.flatMap((n) => (times[n.measurandId] === undefined ? [] : [[readingKey(n), String(times[n.measurandId])]])),
-              ),
-            }))
-          }
-        />
-      )}
+      {step.kind === 'sequence' && <SequenceTimer step={step} />}
       {step.firingStateId && (
         <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border hairline bg-base-200 px-4 py-2">
           {settling ? (
@@ -355,7 +356,13 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
           )}
           <div className="flex gap-3">
             {!prepared ? (
-              <button type="button" data-key="r" className="btn press flex-1 text-lg btn-primary" onClick={() => prepare()}>
+              <button
+                type="button"
+                data-key="r"
+                // Where a start is timed, its own button is the one that counts.
+                className={`btn press flex-1 text-lg ${step.kind === 'sequence' ? 'btn-outline' : 'btn-primary'}`}
+                onClick={() => prepare()}
+              >
                 {prepareText(step, rate.toLowerCase())}
               </button>
             ) : (

@@ -14,6 +14,7 @@ import { DisturbedPanel } from './DisturbedPanel'
 import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
 import { Complaint, Signature } from './later'
+import { SequenceTimer } from './SequenceTimer'
 import { Starts } from './Starts'
 import { StopAlert } from './StopAlert'
 import { ToolsOut } from './ToolsOut'
@@ -33,6 +34,8 @@ export function StepPanel({ step }: { readonly step: Step }) {
   const missing = missingIn(step, state, visit, context).filter((m) => m.code !== 'reading')
   // What is measured at a rate comes first there: hose and probe are in the hand.
   const measured = step.firingStateId !== null && step.needs.length > 0 && step.kind !== 'sequence' && step.kind !== 'dead-start'
+  // A start is watched as it happens; what was seen of it is said behind.
+  const timed = step.kind === 'sequence'
   const asked = (
     <>
       <Asks step={step} />
@@ -68,10 +71,15 @@ export function StepPanel({ step }: { readonly step: Step }) {
       <AsAtFirst step={step} />
       {step.kind === 'joints-cold' && <OpenJoints kind="gas-joint" />}
       {step.kind === 'joints-hot' && <OpenJoints kind="outlet-joint" />}
-      {!measured && asked}
+      {!measured && !timed && asked}
       {step.kind === 'complaint' && <Complaint stepId={step.id} />}
-      <ReadingsPanel step={step}>{measured && asked}</ReadingsPanel>
-      {step.kind === 'dead-start' && <Starts stepId={step.id} />}
+      <ReadingsPanel step={step}>{(measured || timed) && asked}</ReadingsPanel>
+      {step.kind === 'dead-start' && (
+        <>
+          <SequenceTimer step={step} />
+          <Starts stepId={step.id} />
+        </>
+      )}
       {step.kind === 'sequence' && (
         <details className="border-y hairline" open={visit.starts.some((s) => s.applianceId === appliance.id)}>
           <summary className="flex min-h-11 cursor-pointer items-center text-primary">{t('start.fold')}</summary>

@@ -9,7 +9,7 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel } from './later'
+import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel, TraceFileDialog } from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
@@ -102,6 +102,12 @@ export function VisitDialogs({
               goTo(first)
             }}
           />
+        </Dialog>
+      )
+    case 'trace-file':
+      return (
+        <Dialog title={t('trace-file.title')} onClose={onClose}>
+          <TraceFileDialog step={step} onClose={onClose} />
         </Dialog>
       )
     case 'runs':

@@ -69,6 +69,7 @@ export type DialogName =
   | 'far'
   | 'instruments'
   | 'connect'
+  | 'trace-file'
 
 /** Typed figures of an event that the server refused, back in their fields. */
 export interface Prefill {

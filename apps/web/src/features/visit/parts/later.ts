@@ -14,7 +14,9 @@ const load = {
   note: () => import('./NoteDialog').then((m) => m.NoteDialog),
   explained: () => import('./ExplainedPanel').then((m) => m.ExplainedPanel),
   connect: () => import('../live/ConnectPanel').then((m) => m.ConnectPanel),
+  traceFile: () => import('../live/TraceFileDialog').then((m) => m.TraceFileDialog),
   bench: () => import('../live/BenchPanel').then((m) => m.BenchPanel),
+  startSeen: () => import('@/ui/StartSeenView').then((m) => m.StartSeenView),
   signature: () => import('./Signature').then((m) => m.Signature),
 }
 
@@ -27,7 +29,9 @@ export const RunsPanel = dynamic(patiently(load.runs), { ssr: false })
 export const NoteDialog = dynamic(patiently(load.note), { ssr: false })
 export const ExplainedPanel = dynamic(patiently(load.explained), { ssr: false })
 export const ConnectPanel = dynamic(patiently(load.connect), { ssr: false })
+export const TraceFileDialog = dynamic(patiently(load.traceFile), { ssr: false })
 export const BenchPanel = dynamic(patiently(load.bench), { ssr: false })
+export const StartSeenView = dynamic(patiently(load.startSeen), { ssr: false })
 export const Signature = dynamic(patiently(load.signature), { ssr: false })
 
 /** Fetches them all, so that they open without a network too. */

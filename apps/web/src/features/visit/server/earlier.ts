@@ -1,6 +1,6 @@
 import type { DisturbedKind, LooseEndKind } from '@lucerna/core/procedure'
-import type { VisitAppliance } from '@lucerna/core/visit'
-import { and, asc, desc, eq, inArray, isNull, lt, ne, sql } from 'drizzle-orm'
+import type { StartRecord, VisitAppliance } from '@lucerna/core/visit'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
 import { APART, HANGING } from './followUps'
@@ -39,6 +39,26 @@ export async function lastValues(
   const values = new Map<string, Record<string, number>>(applianceIds.map((id) => [id, {}]))
   for (const v of rows) if (v.asLeftSi !== null) values.get(v.applianceId)![v.key] = v.asLeftSi
   return values
+}
+
+/** The last good start of each appliance in a closed visit before this one. */
+export async function goodStarts(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, StartRecord>> {
+  const rows = await tx
+    .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, start: visitAppliance.goodStart })
+    .from(visitAppliance)
+    .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+    .where(
+      and(
+        eq(visit.firmId, row.firmId),
+        inArray(visitAppliance.applianceId, [...applianceIds]),
+        eq(visit.status, 'closed'),
+        ne(visit.id, row.id),
+        lt(visit.plannedFor, row.plannedFor),
+        isNotNull(visitAppliance.goodStart),
+      ),
+    )
+    .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
+  return new Map(rows.flatMap((r) => (r.start ? [[r.applianceId, r.start] as const] : [])))
 }
 
 const hangingEnd = (id: string, kind: string, label: string, openedAt: string, by: string | null): CarriedEnd => ({

@@ -18,7 +18,7 @@ import { appliance, firm, gasSupply, instrument, site, user, visit, visitApplian
 import { dayOfStamp } from '@/server/calendarStamp'
 import { endOfDay, instantAt } from '@/ui/zoned'
 import { pinnedCards, pinnedPractice } from '@/server/pinned'
-import { carriedEnds, lastValues } from './earlier'
+import { carriedEnds, goodStarts, lastValues } from './earlier'
 import { loadEvents } from './log'
 import { type VisitRow, visitRow } from './row'
 import { sheetGas } from './sheetGas'
@@ -116,7 +116,7 @@ async function framed(
   if (!place) throw new Error(`Visit ${visitId} without site or firm`)
   const { site: siteRow, firmName, assignedName } = place
   const ids = rows.map((r) => r.appliance.id)
-  const [practice, cards, last, hanging, instruments] = await Promise.all([
+  const [practice, cards, last, starts, hanging, instruments] = await Promise.all([
     pinnedPractice(tx, firmId, row.practiceId, row.practiceVersion),
     pinnedCards(
       tx,
@@ -124,6 +124,7 @@ async function framed(
       rows.map((r) => r.pin),
     ),
     lastValues(tx, row, ids),
+    goodStarts(tx, row, ids),
     carriedEnds(tx, row, ids),
     loadInstruments(tx, firmId, siteRow.timeZone, [...new Set(named)], [row.assignedTo ?? '', viewer ?? ''].filter(Boolean)),
   ])
@@ -141,6 +142,7 @@ async function framed(
     }
     const { carried = [], carriedApart = [] } = hanging.get(r.appliance.id) ?? {}
     const before = continued.get(r.appliance.id)
+    const goodStart = starts.get(r.appliance.id)
     return {
       id: r.appliance.id,
       name: r.appliance.name,
@@ -149,6 +151,7 @@ async function framed(
       lastVisit: last.get(r.appliance.id) ?? {},
       carried,
       carriedApart,
+      ...(goodStart && { goodStart }),
       ...(before && { continued: before }),
     }
   })

@@ -1,4 +1,12 @@
-import { type KeptValue, keptValue, keptValues, type VisitChanges, type VisitState } from '@lucerna/core/visit'
+import {
+  type KeptValue,
+  keptValue,
+  keptValues,
+  type StartRecord,
+  startRecordSchema,
+  type VisitChanges,
+  type VisitState,
+} from '@lucerna/core/visit'
 import { and, count, desc, eq, inArray, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, visit, visitAppliance, visitValue } from '@/db/schema'
@@ -56,10 +64,19 @@ export function projectChanges(tx: Transaction, firmId: string, state: VisitStat
   return sent
 }
 
+/** The newest start that lit, without whose it is. */
+function goodStartOf(state: VisitState, applianceId: string): StartRecord | null {
+  const found = state.startsSeen.findLast((s) => s.applianceId === applianceId && s.outcome === 'lit')
+  return found ? startRecordSchema.strip().parse(found) : null
+}
+
 const projectOutcome = (tx: Transaction, firmId: string, state: VisitState, applianceId: string): Promise<unknown> =>
   tx
     .update(visitAppliance)
-    .set({ outcome: state.appliances.find((a) => a.applianceId === applianceId)?.outcome?.outcome ?? null })
+    .set({
+      outcome: state.appliances.find((a) => a.applianceId === applianceId)?.outcome?.outcome ?? null,
+      goodStart: goodStartOf(state, applianceId),
+    })
     .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, state.visitId), eq(visitAppliance.applianceId, applianceId)))
     .execute()
 

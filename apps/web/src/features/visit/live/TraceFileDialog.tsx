@@ -1,0 +1,385 @@
+'use client'
+
+import { DAY_ORDERS, type ImportSaid, packTrace, quantityOf, settlingRuleOf, TIME_FORMS, type TracePlan } from '@lucerna/core/live'
+import { type Channel, MEASURANDS, type Sample, settling, takeReading } from '@lucerna/core/measure'
+import type { Step } from '@lucerna/core/procedure'
+import { instrumentFor, readingKey } from '@lucerna/core/visit'
+import { unitsOf } from '@lucerna/core/units'
+import { proxy, wrap } from 'comlink'
+import { useState } from 'react'
+import { v7 as uuidv7 } from 'uuid'
+import { Choose } from '@/ui/Choose'
+import { timeAt } from '@/ui/dates'
+import { figureWithUnit, unitSymbol } from '@/ui/figures'
+import { shownFor, TraceView } from '@/ui/TraceView'
+import { toast } from '@/ui/toast'
+import { WarningSign } from '@/ui/WarningSign'
+import { dayAt } from '@/ui/zoned'
+import { t } from '@/messages/visit'
+import { useNow } from '../client/useNow'
+import { useDesk } from '../parts/context'
+import { previewTrace, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
+import type { TraceWorker } from './traceFile.worker'
+
+/** What a column can be. */
+const CHANNELS: readonly Channel[] = [
+  'o2',
+  'co2',
+  'co',
+  'no',
+  'flueTemperature',
+  'airTemperature',
+  'temperature',
+  'pressure',
+  'draught',
+  'current',
+  'voltage',
+]
+/** What a value is the middle of, where its channel has no rule, s. */
+const PLAIN_WINDOW_S = 10
+/** A packed trace of a channel at most. */
+const MOST_KEPT = 1200
+
+type Stage =
+  | { readonly kind: 'choose' }
+  | { readonly kind: 'problem'; readonly problem: FileProblem['problem'] }
+  | { readonly kind: 'map'; readonly file: File; readonly preview: TracePreview; readonly plan: TracePlan }
+  | { readonly kind: 'reading'; readonly share: number }
+  | { readonly kind: 'read'; readonly file: File; readonly trace: TraceFile }
+
+/** A trace that an instrument recorded by itself, from its file: which column is what, what was wrong with it, its curves, and what of it is written down. */
+export function TraceFileDialog({ step, onClose }: { readonly step: Step; readonly onClose: () => void }) {
+  const { timeZone, visit } = useDesk()
+  const [stage, setStage] = useState<Stage>({ kind: 'choose' })
+  const choose = async (file: File | undefined) => {
+    if (!file) return
+    const preview = await previewTrace(file)
+    setStage('problem' in preview ? { kind: 'problem', problem: preview.problem } : { kind: 'map', file, preview, plan: preview.plan })
+  }
+  const read = async (file: File, named: boolean, plan: TracePlan) => {
+    setStage({ kind: 'reading', share: 0 })
+    const worker = new Worker(new URL('./traceFile.worker.ts', import.meta.url), { type: 'module' })
+    const startedAt = visit.startedAt ?? new Date().toISOString()
+    try {
+      const trace = await wrap<TraceWorker>(worker).readTraceFile(
+        file,
+        plan,
+        named,
+        { day: dayAt(startedAt, timeZone), timeZone, zeroMs: Date.parse(startedAt) },
+        proxy((share: number) => setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now))),
+      )
+      setStage('problem' in trace ? { kind: 'problem', problem: trace.problem } : { kind: 'read', file, trace })
+    } finally {
+      worker.terminate()
+    }
+  }
+  return (
+    <div className="flex flex-col gap-4">
+      {stage.kind !== 'read' && <p className="quiet">{t('trace-file.why')}</p>}
+      {(stage.kind === 'choose' || stage.kind === 'problem') && (
+        <>
+          {stage.kind === 'problem' && (
+            <p role="alert" className="flex gap-2 text-warning">
+              <WarningSign size={18} /> {t(`trace-file.problem.${stage.problem}`)}
+            </p>
+          )}
+          <label className="flex flex-col gap-1">
+            <span className="text-sm quiet">{t('trace-file.choose')}</span>
+            <input
+              type="file"
+              accept=".csv,.txt,text/csv,text/plain"
+              className="file-input press w-full"
+              onChange={(e) => void choose(e.target.files?.[0])}
+            />
+          </label>
+        </>
+      )}
+      {stage.kind === 'map' && (
+        <Columns
+          preview={stage.preview}
+          plan={stage.plan}
+          onPlan={(plan) => setStage({ ...stage, plan })}
+          onRead={() => void read(stage.file, stage.preview.named, stage.plan)}
+        />
+      )}
+      {stage.kind === 'reading' && (
+        <p role="status">
+          {t('trace-file.reading', { percent: Math.round(stage.share * 100) })}
+          <progress className="progress mt-2 w-full progress-primary" value={stage.share} max={1} />
+        </p>
+      )}
+      {stage.kind === 'read' && <Found step={step} file={stage.file} trace={stage.trace} onClose={onClose} />}
+    </div>
+  )
+}
+
+/** Which column is what, beside the first rows of the file. */
+function Columns({
+  preview,
+  plan,
+  onPlan,
+  onRead,
+}: {
+  readonly preview: TracePreview
+  readonly plan: TracePlan
+  readonly onPlan: (plan: TracePlan) => void
+  readonly onRead: () => void
+}) {
+  const use = (column: number): string =>
+    plan.time.column === column ? 'time' : (plan.channels.find((c) => c.column === column)?.channel ?? '')
+  const setUse = (column: number, value: string) => {
+    const others = plan.channels.filter((c) => c.column !== column)
+    if (value === 'time') return onPlan({ time: { ...plan.time, column }, channels: others })
+    const channel = CHANNELS.find((c) => c === value)
+    const [unit] = channel ? unitsOf(quantityOf(channel)) : []
+    onPlan({ ...plan, channels: channel && unit ? [...others, { column, channel, unit }].sort((a, b) => a.column - b.column) : others })
+  }
+  const { form, order } = plan.time
+  return (
+    <>
+      <table className="w-full border-collapse text-sm">
+        <thead>
+          <tr className="border-b hairline text-left quiet">
+            {(['column', 'first', 'is', 'unit'] as const).map((c) => (
+              <th key={c} scope="col" className="py-1 pr-2 font-normal">
+                {t(`trace-file.${c}`)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {preview.header.map((name, column) => {
+            const mine = plan.channels.find((c) => c.column === column)
+            return (
+              <tr key={name + String(column)} className="border-b hairline">
+                <th scope="row" className="max-w-32 py-1 pr-2 text-left font-semibold break-words">
+                  {name}
+                </th>
+                <td className="py-1 pr-2 figure">{preview.rows[0]?.[column] ?? ''}</td>
+                <td className="py-1 pr-2">
+                  <select
+                    aria-label={t('trace-file.use', { name })}
+                    className="select press w-full"
+                    value={use(column)}
+                    onChange={(e) => setUse(column, e.target.value)}
+                  >
+                    <option value="">{t('trace-file.unused')}</option>
+                    <option value="time">{t('trace-file.time')}</option>
+                    {CHANNELS.map((c) => (
+                      <option key={c} value={c}>
+                        {t(`channel.${c}`)}
+                      </option>
+                    ))}
+                  </select>
+                </td>
+                <td className="py-1">
+                  {mine && (
+                    <select
+                      aria-label={t('trace-file.unit-of', { name })}
+                      className="select press w-24"
+                      value={mine.unit}
+                      onChange={(e) =>
+                        onPlan({ ...plan, channels: plan.channels.map((c) => (c === mine ? { ...c, unit: e.target.value } : c)) })
+                      }
+                    >
+                      {(unitsOf(quantityOf(mine.channel)) as string[]).map((u) => (
+                        <option key={u} value={u}>
+                          {unitSymbol(u)}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Choose
+          label={t('trace-file.form')}
+          value={form}
+          options={TIME_FORMS.map((f) => [f, t(`trace-file.form.${f}`)] as const)}
+          onChange={(v) => onPlan({ ...plan, time: { ...plan.time, form: TIME_FORMS.find((f) => f === v) ?? form } })}
+        />
+        {form === 'local' && (
+          <Choose
+            label={t('trace-file.order')}
+            value={order}
+            options={DAY_ORDERS.map((o) => [o, t(`trace-file.order.${o}`)] as const)}
+            onChange={(v) => onPlan({ ...plan, time: { ...plan.time, order: DAY_ORDERS.find((o) => o === v) ?? order } })}
+          />
+        )}
+      </div>
+      <button type="button" className="btn press btn-primary" disabled={plan.channels.length === 0} onClick={onRead}>
+        {t('trace-file.read')}
+      </button>
+    </>
+  )
+}
+
+/** What is wrong with a file, one sentence each: it was read all the same. */
+function saidOf(said: ImportSaid, timeZone: string): string[] {
+  const at = (s: number) => timeAt(new Date(s * 1000).toISOString(), timeZone)
+  const [gap] = said.gaps
+  return [
+    ...(said.noTime > 0 ? [t('trace-file.said.no-time', { count: said.noTime })] : []),
+    ...(said.noNumber > 0 ? [t('trace-file.said.no-number', { count: said.noNumber })] : []),
+    ...(said.firstBad ? [t('trace-file.said.first', { row: said.firstBad.row, text: said.firstBad.text || '–' })] : []),
+    ...(said.backwards > 0 ? [t('trace-file.said.backwards', { count: said.backwards })] : []),
+    ...(said.offsets.length > 1 ? [t('trace-file.said.offsets', { offsets: said.offsets.join(', ') })] : []),
+    ...(gap ? [t('trace-file.said.gaps', { count: said.gaps.length, from: at(gap.fromS), to: at(gap.toS) })] : []),
+    ...(said.everyS > 1 ? [t('trace-file.said.thinned', { seconds: said.everyS })] : []),
+  ]
+}
+
+/** A channel of the file at a moment: the middle of its window, and whether it had come to rest. */
+function valueAt(channel: Channel, samples: readonly Sample[], atS: number): { readonly value: number; readonly settled: boolean } | null {
+  const rule = settlingRuleOf(channel)
+  const until = samples.filter((p) => p.s <= atS)
+  const last = until.at(-1)
+  if (!last || atS - last.s > 2 * (rule?.windowS ?? PLAIN_WINDOW_S)) return null
+  const seen = rule ? settling(until, rule) : null
+  return seen?.ok && seen.value.state !== 'too-few'
+    ? { value: seen.value.value, settled: seen.value.state === 'settled' }
+    : { value: last.value, settled: false }
+}
+
+/** The curves of a file, and what of it goes into the visit. */
+function Found({
+  step,
+  file,
+  trace,
+  onClose,
+}: {
+  readonly step: Step
+  readonly file: File
+  readonly trace: TraceFile
+  readonly onClose: () => void
+}) {
+  const { context, instruments, appliance, visit, units, timeZone, record } = useDesk()
+  const now = useNow()
+  const channels = trace.channels.filter((c) => c.samples.length > 0)
+  const times = channels.flatMap((c) => [c.samples[0]!.s, c.samples.at(-1)!.s])
+  const [firstS, lastS] = [Math.min(...times), Math.max(...times)]
+  const [atS, setAtS] = useState(lastS)
+  const problems = saidOf(trace.said, timeZone)
+  const clock = (s: number) => timeAt(new Date(s * 1000).toISOString(), timeZone)
+  const today = visit.startedAt !== null && atS * 1000 >= Date.parse(visit.startedAt) && atS * 1000 <= now + 60_000
+  const found = step.needs.flatMap((need) => {
+    const one = channels.find((c) => c.channel === MEASURANDS[need.measurandId].channel)
+    const at = one && valueAt(one.channel, one.samples, atS)
+    return at ? [{ need, ...at }] : []
+  })
+  const keep = (withReadings: boolean) => {
+    const takenAt = new Date(atS * 1000).toISOString()
+    const groupId = uuidv7()
+    const readings = withReadings
+      ? found.map(({ need, value, settled }) => {
+          const with_ = instrumentFor(need.measurandId, instruments, context.instruments)
+          return takeReading({
+            ...need,
+            id: uuidv7(),
+            groupId,
+            valueSi: value,
+            instrument: with_.kind === 'one' ? with_.instrument : undefined,
+            fromTrace: true,
+            settled: settled ? 'settled' : 'early',
+            takenAt,
+          })
+        })
+      : []
+    void record([
+      ...(readings.length > 0 ? [{ type: 'reading.taken' as const, stepId: step.id, applianceId: appliance.id, data: { readings } }] : []),
+      {
+        type: 'trace.kept',
+        stepId: step.id,
+        applianceId: appliance.id,
+        data: {
+          traceId: uuidv7(),
+          readingIds: readings.map((r) => r.id),
+          file: file.name.slice(0, 120),
+          channels: channels.slice(0, 12).map((c) => ({
+            channelId: c.channel,
+            channel: c.channel,
+            chunks: packTrace(thinned(c.samples), resolutionOf(c.channel)).slice(0, 120),
+          })),
+        },
+      },
+    ])
+    toast(readings.length > 0 ? t('trace-file.kept-with', { count: readings.length }) : t('trace-file.kept'))
+    onClose()
+  }
+  if (channels.length === 0)
+    return (
+      <p role="alert" className="flex gap-2 text-warning">
+        <WarningSign size={18} /> {t('trace-file.nothing', { rows: trace.said.rows })}
+      </p>
+    )
+  return (
+    <>
+      <p>{t('trace-file.found', { rows: trace.said.rows, from: clock(firstS), to: clock(lastS) })}</p>
+      {problems.length > 0 && (
+        <ul className="flex flex-col gap-1 text-sm text-warning">
+          {problems.map((p) => (
+            <li key={p} className="flex gap-2">
+              <WarningSign size={17} /> {p}
+            </li>
+          ))}
+        </ul>
+      )}
+      <label className="flex flex-col gap-1">
+        <span>
+          {t('trace-file.at')} <b className="figure text-2xl">{clock(atS)}</b>
+        </span>
+        <input
+          type="range"
+          className="range w-full range-primary"
+          min={Math.floor(firstS)}
+          max={Math.ceil(lastS)}
+          step={1}
+          value={Math.round(atS)}
+          onChange={(e) => setAtS(Math.min(lastS, Math.max(firstS, Number(e.target.value))))}
+        />
+      </label>
+      {found.length > 0 && (
+        <dl className="grid grid-cols-[1fr_auto] gap-x-4 border-y hairline py-2">
+          {found.map(({ need, value, settled }) => [
+            <dt key={readingKey(need)}>{t(`short.${need.measurandId}`)}</dt>,
+            <dd key={`${readingKey(need)}-d`} className="text-right">
+              <span className="figure text-xl">{figureWithUnit(need.measurandId, value, units)}</span>{' '}
+              <span className={settled ? 'text-info' : 'text-warning'}>{t(settled ? 'live.settled' : 'trace-file.moving')}</span>
+            </dd>,
+          ])}
+        </dl>
+      )}
+      {!today && <p className="text-sm quiet">{t('trace-file.not-today')}</p>}
+      <div className="flex flex-wrap gap-3">
+        {today && found.length > 0 && (
+          <button type="button" className="btn press flex-1 btn-primary" onClick={() => keep(true)}>
+            {t('trace-file.record', { count: found.length })}
+          </button>
+        )}
+        <button type="button" className="btn press flex-1 btn-outline" onClick={() => keep(false)}>
+          {t('trace-file.keep')}
+        </button>
+      </div>
+      <TraceView
+        channels={channels.map((c) => ({ label: t(`channel.${c.channel}`), measurandId: shownFor(c.channel), samples: c.samples }))}
+        units={units}
+        timeZone={timeZone}
+      />
+    </>
+  )
+}
+
+/** What one step of a packed value is, where no instrument says it. */
+const resolutionOf = (channel: Channel): number => {
+  const quantity = quantityOf(channel)
+  if (quantity === 'fraction') return channel === 'co' || channel === 'no' ? 1e-6 : 1e-4
+  return quantity === 'temperature' ? 0.1 : quantity === 'pressure' ? 0.1 : quantity === 'current' ? 1e-8 : 1e-3
+}
+const thinned = (samples: readonly Sample[]): readonly Sample[] => {
+  const every = Math.ceil(samples.length / MOST_KEPT)
+  return samples.filter((_, i) => i % every === 0)
+}

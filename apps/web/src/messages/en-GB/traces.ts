@@ -1,0 +1,23 @@
+/** British and Irish English: traces of instruments, and starts on their time line. */
+export const traces = {
+  'start-seen.died': 'The start stopped before: {{step}}',
+  'start-seen.later': '{{what}}: {{now}} after the step before it, {{before}} in the last good start.',
+  'start-seen.weaker': '{{what}} is weaker: {{now}}, {{before}} in the last good start.',
+  'start-seen.deeper-dip': '{{what}} dips by {{now}} at light-off, by {{before}} in the last good start.',
+  'start-seen.as-good': 'As in the last good start: nothing late, nothing weaker.',
+  'start-seen.chart': 'Time line of the start, a curve for each channel',
+  'start-seen.step': 'Step',
+  'start-seen.seconds': 'Seconds',
+  'start-seen.good': 'Last good, {{date}}',
+  'start-seen.legend': 'Broken lines: last good start. Numbers: the steps in the table.',
+  'traces.title': 'Traces',
+  'traces.why': 'What instruments sent around each recorded reading, and each start on its time line.',
+  'traces.none': 'No instrument sent anything in this visit: readings were typed.',
+  'traces.chart': 'Curve of {{names}} over time',
+  'traces.minute': 'Minute',
+  'traces.file': 'From the file {{name}}',
+  'traces.read': 'Read from it: {{names}}',
+  'traces.unreadable': 'This trace cannot be read. The readings recorded from it remain.',
+  'traces.starts': 'Starts',
+  'traces.to-report': 'Report',
+} as const

@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { MEASURAND_IDS, MEASURANDS, stationSchema } from '../../measure'
+import { idSchema, rawTextSchema } from '../../shapes'
+import { defineEvent, WORKERS } from '../kit'
+import { connectionOf } from '../zeroes'
+
+/** Somebody said where a channel hangs. A pressure port that hangs somewhere else than before has no zero there. */
+export const channelConnected = defineEvent({
+  type: 'channel.connected',
+  data: z.strictObject({
+    instrumentId: idSchema,
+    channelId: rawTextSchema(1, 60),
+    measurandId: z.enum(MEASURAND_IDS),
+    stationId: stationSchema,
+    sectionId: rawTextSchema(1, 60).optional(),
+  }),
+  emit: WORKERS,
+  afterClosing: 'refused',
+  moves: [],
+  instruments: (data) => ({ 'data.instrumentId': data.instrumentId }),
+  check: ({ data }, { wrong }) => {
+    if (!MEASURANDS[data.measurandId].stations.includes(data.stationId))
+      wrong('data.stationId', 'wrong-station', { measurand: data.measurandId, station: data.stationId })
+  },
+  apply: (h, { data }) => {
+    if (MEASURANDS[data.measurandId].channel !== 'pressure') return
+    const connection = connectionOf(data)
+    if (h.visit.now.hoses.findLast((x) => x.instrumentId === data.instrumentId)?.connection === connection) return
+    h.visit.own('hoses').push({ instrumentId: data.instrumentId, connection, index: h.index })
+  },
+})
