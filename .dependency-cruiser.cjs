@@ -73,8 +73,8 @@ module.exports = {
     {
       name: 'nothing-imports-tests',
       severity: 'error',
-      from: { pathNot: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.ts$|^apps/web/e2e' },
-      to: { path: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.ts$' },
+      from: { pathNot: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.tsx?$|^apps/web/e2e' },
+      to: { path: '\\.test\\.tsx?$|/test[A-Z][A-Za-z]*\\.tsx?$' },
     },
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

@@ -84,7 +84,7 @@ export function LanesChart({
             ticks: { color: colours.text, font, maxTicksLimit: 4 },
             grid: { color: colours.rule },
             border: { color: colours.rule },
-            title: { display: true, text: `${lane.label}, ${unitText(lane.measurandId, units)}`, color: colours.ink, font },
+            title: { display: true, text: unitText(lane.measurandId, units), color: colours.text, font },
           },
         ]),
       ),
@@ -93,8 +93,25 @@ export function LanesChart({
       legend: { display: false },
       tooltip: { enabled: false },
       annotation: {
-        annotations: Object.fromEntries(
-          marks.map((m) => [
+        annotations: Object.fromEntries([
+          // Each lane says what it is, in its upper left corner.
+          ...lanes.map((lane, i) => [
+            `l${i}`,
+            {
+              type: 'label' as const,
+              xScaleID: 'x',
+              yScaleID: `y${i}`,
+              xValue: Math.min(...all, ...marks.map((m) => m.s)),
+              yValue: Math.max(...points(lane.measurandId, [...lane.samples, ...(lane.beside ?? [])]).map((p) => p.y)),
+              content: lane.label,
+              position: { x: 'start' as const, y: 'start' as const },
+              color: colours.ink,
+              backgroundColor: colours.ground,
+              font,
+              padding: 2,
+            },
+          ]),
+          ...marks.map((m) => [
             `m${m.n}`,
             {
               type: 'line' as const,
@@ -114,7 +131,7 @@ export function LanesChart({
               },
             },
           ]),
-        ),
+        ]),
       },
     },
   }

@@ -27,6 +27,7 @@ afterEach(() => {
 describe('figures that come by themselves', () => {
   test('shown with what they still do; asked once, then recorded by themselves, with their channel as the source', async () => {
     const { log, shows } = open(of('standing'))
+    shows({ p: [0, 'mbar'] }, 4)
     await press(/gauge connected/)
     shows({ p: [21.3, 'mbar'] }, 5)
     expect(screen.getByText('waiting for it to settle')).toBeTruthy()
@@ -49,12 +50,25 @@ describe('figures that come by themselves', () => {
   test('what is outside is never recorded unattended; by Record it is, at once and early if it still moves', async () => {
     window.localStorage.setItem('lucerna.records-itself', '1')
     const { log, shows } = open(of('standing'))
+    shows({ p: [0, 'mbar'] }, 4)
     await press(/gauge connected/)
     shows({ p: [40, 'mbar'] }, 20)
     expect(screen.getByText(/beyond the limit/)).toBeTruthy()
     expect(taken(log)).toHaveLength(0)
     await press('Record')
     expect(taken(log)).toMatchObject([{ settled: 'settled' }])
+  })
+
+  test('a port that has shown no zero since it was moved is not recorded by itself; by hand it is not assessed', async () => {
+    window.localStorage.setItem('lucerna.records-itself', '1')
+    const { log, shows } = open(of('standing'))
+    await press(/gauge connected/)
+    shows({ p: [21.3, 'mbar'] }, 20)
+    expect(screen.getByText(/has shown no zero since it was moved/)).toBeTruthy()
+    expect(taken(log)).toHaveLength(0)
+    await press('Record')
+    expect(types(log)).not.toContain('instrument.zeroed')
+    expect(screen.getByText(/not zeroed: zero it and read again/)).toBeTruthy()
   })
 
   test('typing goes before what is shown; a line that falls silent is old', async () => {

@@ -38,7 +38,7 @@ const USUALLY: readonly (readonly [MeasurandId, Station, (c: LiveChannel) => boo
  *
  * @example startChannels(view, true) // [{ channel, measurandId: 'flame.current', stationId: 'electrics' }, …]
  */
-export function startChannels(view: LiveView, hasFan: boolean): StartChannel[] {
+function startChannels(view: LiveView, hasFan: boolean): StartChannel[] {
   const found: StartChannel[] = []
   for (const channel of view.channels.values()) {
     const at = view.hangs.get(channel.key)
@@ -113,6 +113,7 @@ export function useStart() {
   }
   return {
     dipPa,
+    inlet: channels.find((c) => laneOf(c.measurandId) === 'inlet' && c.stationId === 'inlet')?.channel,
     chain,
     pressed: all,
     channels,

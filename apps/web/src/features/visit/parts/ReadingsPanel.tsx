@@ -26,6 +26,7 @@ import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
 import { usePrepared } from './usePrepared'
 import { useZeroHere } from './useZeroHere'
+import { zeroProved } from '../live/zeroProved'
 import { LiveOffer } from '../live/LiveOffer'
 import { keptTrace } from '../live/keptTraces'
 import { useLiveFigures } from '../live/useLiveFigures'
@@ -97,7 +98,11 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const heard = prepared ? step.needs.filter((n) => (texts[readingKey(n)] ?? '') === '' && live.get(readingKey(n))?.valueSi != null) : []
   const sent = heard.some((n) => toRead.includes(n)) ? heard.filter((n) => toRead.includes(n)) : heard
   const offered = [...typed.map(([need]) => need), ...sent]
-  const zero = useZeroHere(open, offered, step.id)
+  const zero = useZeroHere(open, offered, step.id, (figure) => {
+    const need = step.needs.find((n) => n === figure)
+    const channel = need && live.get(readingKey(need))?.channel
+    return channel && zeroProved(state, channel)
+  })
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared
   const complete = stepComplete(step, state, visit, context)
@@ -349,7 +354,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
               live={live}
               needs={sent}
               toRead={toRead}
-              waits={early || settling?.blanked === true || typed.length > 0}
+              waits={early || settling?.blanked === true || typed.length > 0 || zero.missing}
               clear={sent.every((n) => isClear(shown.latest.get(readingKey(n))?.verdict))}
               onRecord={save}
             />

@@ -7,12 +7,15 @@ import { instrumentFor } from '@lucerna/core/visit'
 import { Undo2 } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { v7 as uuidv7 } from 'uuid'
+import { timeAt } from '@/ui/dates'
 import { wordsFor } from '@/ui/words'
 import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { useBench, useLiveParts } from '../live/context'
 import { useStart } from '../live/useStart'
+import { zeroProved } from '../live/zeroProved'
 import { may, useDesk } from './context'
+import { useZeroHere } from './useZeroHere'
 import { StartSeenView } from './later'
 
 /** How far a finger goes back over the button to take the last press back, px. */
@@ -37,6 +40,8 @@ export function SequenceTimer({ step }: { readonly step: Step }) {
   const answered = asks.length > 0 && chain.every((e) => state.observations[`sequence.${e.id}`])
   const writes = may(role, 'observation.made') && visit.status === 'open'
   const whole = writes && !answered && !next && seen.length > 0
+  const dip = step.needs.filter((n) => n.measurandId === 'pressure.ignitionDip')
+  const zero = useZeroHere(dip, dip, step.id)
   const kept = useRef(false)
   useEffect(() => {
     if (!whole || kept.current) return
@@ -74,6 +79,7 @@ export function SequenceTimer({ step }: { readonly step: Step }) {
       ...(lit
         ? [{ type: 'start.tried' as const, stepId: step.id, applianceId: appliance.id, data: { gas: 'on' as const, lit: true } }]
         : []),
+      ...(start.inlet && zeroProved(state, start.inlet) ? zero.events : []),
       ...(readings.length > 0 ? [{ type: 'reading.taken' as const, stepId: step.id, applianceId: appliance.id, data: { readings } }] : []),
       { ...start.entry('lit'), stepId: step.id },
     ])
@@ -165,7 +171,14 @@ export function SequenceTimer({ step }: { readonly step: Step }) {
           </p>
         </>
       )}
-      {newest && <StartSeenView record={newest} good={good} units={units} timeZone={timeZone} />}
+      {newest && (
+        <details open={newest.outcome === 'died' || asks.length === 0} className="border-y hairline">
+          <summary className="flex min-h-11 cursor-pointer items-center text-primary">
+            {t('sequence-timer.newest', { time: timeAt(newest.at, timeZone) })}
+          </summary>
+          <StartSeenView record={newest} good={good} units={units} timeZone={timeZone} />
+        </details>
+      )}
     </section>
   )
 }

@@ -14,15 +14,17 @@ type Figure = Pick<Need, 'measurandId' | 'stationId'> & { readonly sectionId?: s
  * A pressure port is zeroed at its connection each time the hose moves. It is asked for where the figure is recorded, in the same tap: what is recorded
  * says that it was done, unless the box is cleared.
  *
- * @param wanted what can be recorded here. @param typed what is about to be.
+ * @param wanted what can be recorded here. @param typed what is about to be. @param proved whether the trace of a connected port shows that it was zeroed since it
+ *   hung elsewhere; undefined where no channel tells.
  */
 export function useZeroHere(
   wanted: readonly Figure[],
   typed: readonly Figure[],
   stepId: string,
-): { readonly box: ReactNode; readonly events: readonly NewEvent[] } {
+  proved: (figure: Figure) => boolean | undefined = () => undefined,
+): { readonly box: ReactNode; readonly events: readonly NewEvent[]; readonly missing: boolean } {
   const { visit, instruments, context, appliance } = useDesk()
-  const [not, setNot] = useState(false)
+  const [said, say] = useState<boolean | null>(null)
   const connections = (of: readonly Figure[]) => {
     const found = new Map<string, { readonly figure: Figure; readonly instrumentId: string }>()
     for (const figure of of) {
@@ -33,18 +35,22 @@ export function useZeroHere(
     return [...found.values()]
   }
   const asked = connections(wanted)
+  // What a connected port shows goes before what is taken for granted.
+  const unseen = asked.some(({ figure }) => proved(figure) === false)
+  const not = said ?? unseen
   const places = [...new Set(asked.map(({ figure }) => wordsFor(`station.${figure.stationId}`).toLowerCase()))]
   return {
     box:
       asked.length === 0 ? null : (
         <label className="flex min-h-11 cursor-pointer items-center gap-3 py-1">
-          <input type="checkbox" className="checkbox" checked={!not} onChange={(e) => setNot(!e.target.checked)} />
+          <input type="checkbox" className="checkbox" checked={!not} onChange={(e) => say(!e.target.checked)} />
           <span>
             {t('zero.here', { where: places.join(', ') })}
-            {not && <span className="block text-sm text-warning">{t('zero.here-not')}</span>}
+            {not && <span className="block text-sm text-warning">{t(unseen ? 'zero.here-unseen' : 'zero.here-not')}</span>}
           </span>
         </label>
       ),
+    missing: asked.length > 0 && not,
     events: not
       ? []
       : connections(typed).map(({ figure: { stationId, sectionId }, instrumentId }) => ({
