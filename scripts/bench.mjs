@@ -54,7 +54,7 @@ try {
     }
     rmSync(counts)
   }
-  const served = ['http', 'pages', 'browser', 'visit', 'start'].some(asked)
+  const served = ['http', 'pages', 'browser', 'visit', 'live', 'start'].some(asked)
   if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)
   const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
@@ -69,6 +69,8 @@ try {
   await prepare({ ownerUrl, secret, seed: true })
   const port = await freePort()
   const publicUrl = `http://127.0.0.1:${port}`
+  /** @type {(number | undefined)[]} */
+  const web = []
   if (served) {
     const app = await serve({
       host: '127.0.0.1',
@@ -80,6 +82,7 @@ try {
       log: 'ignore',
     })
     stops.push(app.stop)
+    web.push(app.child.pid)
   }
   if (asked('http'))
     await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
@@ -100,7 +103,7 @@ try {
   }
   if (asked('browser'))
     await run(tsx, [path.join(ROOT, 'bench/browser.ts')], { env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium } })
-  if (asked('visit')) {
+  if (asked('visit') || asked('live')) {
     // A second web process of the same database.
     const other = await freePort()
     const twin = await serve({
@@ -113,9 +116,13 @@ try {
       log: 'ignore',
     })
     stops.push(twin.stop)
-    await run(tsx, [path.join(ROOT, 'bench/visit.ts')], {
-      env: { ...process.env, BASE_URL: publicUrl, SECOND_URL: `http://127.0.0.1:${other}`, CHROMIUM: chromium },
-    })
+    web.push(twin.child.pid)
+    const env = { ...process.env, BASE_URL: publicUrl, SECOND_URL: `http://127.0.0.1:${other}`, CHROMIUM: chromium }
+    if (asked('visit')) await run(tsx, [path.join(ROOT, 'bench/visit.ts')], { env })
+    if (asked('live'))
+      await run(tsx, [path.join(ROOT, 'bench/live.ts')], {
+        env: { ...env, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo, WEB_PIDS: web.join(' ') },
+      })
   }
   for (const name of ['import', 'places'])
     if (asked(name))

@@ -81,6 +81,7 @@ export function LanesChart({
             // Stacked scales are put up from the bottom.
             weight: lanes.length - i,
             offset: true,
+            grace: '30%',
             ticks: { color: colours.text, font, maxTicksLimit: 4 },
             grid: { color: colours.rule },
             border: { color: colours.rule },
@@ -104,9 +105,8 @@ export function LanesChart({
               xValue: Math.min(...all, ...marks.map((m) => m.s)),
               yValue: Math.max(...points(lane.measurandId, [...lane.samples, ...(lane.beside ?? [])]).map((p) => p.y)),
               content: lane.label,
-              position: { x: 'start' as const, y: 'start' as const },
+              position: { x: 'start' as const, y: 'end' as const },
               color: colours.ink,
-              backgroundColor: colours.ground,
               font,
               padding: 2,
             },

@@ -13,7 +13,7 @@ const HEIGHT = 26
 const SHOWN_S = 90
 
 /** Why a figure is not settled yet, or that it is, in a few words. */
-function standingText({ standing, hint }: LiveNeed, need: Need, units: Units): string {
+export function standingText({ standing, hint }: LiveNeed, need: Need, units: Units): string {
   if (hint) return t(`live.hint.${hint}`)
   if (standing.climbing) return t('live.climbing')
   switch (standing.state) {

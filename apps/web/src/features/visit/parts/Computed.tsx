@@ -2,6 +2,7 @@
 
 import type { MeasurandId, Station } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
+import { useState } from 'react'
 import { figure, unitText } from '@/ui/figures'
 import type { ApplianceState } from '@lucerna/core/visit'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
@@ -30,6 +31,8 @@ const ORDER: readonly MeasurandId[] = [
   'temperature.rise',
 ]
 
+const FIRST = 2
+
 /** Where the figures of a kind of step come out. */
 const WORKED_OUT_AT: Partial<Record<Step['kind'], Station>> = {
   found: 'flue',
@@ -44,6 +47,7 @@ const WORKED_OUT_AT: Partial<Record<Step['kind'], Station>> = {
 export function Computed({ step, state }: { readonly step: Step; readonly state: ApplianceState }) {
   const { units, explain } = useDesk()
   const latest = state.latest
+  const [all, setAll] = useState(false)
   const shown = [...latest.values()]
     .filter(
       (r) =>
@@ -53,12 +57,15 @@ export function Computed({ step, state }: { readonly step: Step; readonly state:
     )
     .sort((a, b) => ORDER.indexOf(a.measurandId) - ORDER.indexOf(b.measurandId))
   if (shown.length === 0) return null
+  // A phone shows what is judged, and what the school writes down first; the rest is a tap away.
+  const first = shown.filter((r, i) => r.verdict.status !== 'none' || i < FIRST)
+  const rest = shown.length - first.length
   return (
     <section aria-label={t('computed.title')} className="py-3">
       <h3 className="mb-1 text-sm quiet">{t('computed.title')}</h3>
       <ul className="grid grid-cols-2 gap-x-6 xl:grid-cols-3">
         {shown.map((r) => (
-          <li key={r.key}>
+          <li key={r.key} className={all || first.includes(r) ? '' : 'max-lg:hidden'}>
             <button
               type="button"
               onClick={() => explain(r.readingId)}
@@ -81,6 +88,11 @@ export function Computed({ step, state }: { readonly step: Step; readonly state:
           </li>
         ))}
       </ul>
+      {rest > 0 && !all && (
+        <button type="button" className="btn min-h-11 btn-ghost text-primary btn-sm lg:hidden" onClick={() => setAll(true)}>
+          {t('computed.more', { count: rest })}
+        </button>
+      )}
     </section>
   )
 }

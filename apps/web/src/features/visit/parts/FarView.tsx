@@ -1,7 +1,7 @@
 'use client'
 
-import type { Step } from '@lucerna/core/procedure'
-import { readingKey } from '@lucerna/core/visit'
+import type { Need, Step } from '@lucerna/core/procedure'
+import { type Band, bandFor, type JudgedReading, readingKey } from '@lucerna/core/visit'
 import { useEffect, useRef, useState } from 'react'
 import { clockText } from '@/ui/dates'
 import { figure, unitText } from '@/ui/figures'
@@ -10,6 +10,9 @@ import { hasLocalVoice, say } from '@/ui/speech'
 import { playTone } from '@/ui/tones'
 import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
+import type { LiveNeed } from '../live/figures'
+import { standingText } from '../live/LiveTile'
+import { useLiveFigures } from '../live/useLiveFigures'
 import { settlingOf } from '../view'
 import { rateLabel, stepTitle, useDesk } from './context'
 import { verdictWord } from './Line'
@@ -17,6 +20,12 @@ import { verdictWord } from './Line'
 const FIGURES = 4
 /** The alarm comes back while the reason for it stands. */
 const ALARM_EVERY_MS = 6000
+
+/** Whether what a channel shows now lies beyond the band: for a glance; what is recorded is judged with its doubt. */
+const beyond = ({ valueSi }: LiveNeed, band: Band | undefined): boolean =>
+  valueSi !== null &&
+  band !== undefined &&
+  ((band.min !== undefined && valueSi < band.min) || (band.max !== undefined && valueSi > band.max))
 
 /** Four figures that can be read from three metres, for when both hands are in the appliance; tones and a local voice if wanted. */
 export function FarView({ step, tones, onClose }: { readonly step: Step; readonly tones: boolean; readonly onClose: () => void }) {
@@ -26,11 +35,29 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
   const [sounds, setSounds] = useState(tones)
   const [speaks, setSpeaks] = useState(false)
   const latest = state.latest
-  const shown = step.needs.slice(0, FIGURES).map((need) => ({ need, reading: latest.get(readingKey(need)) }))
+  const live = useLiveFigures(step)
+  // What is live is what somebody stands back for; then what has to be read, then the rest.
+  const order = (need: Need) => (live.has(readingKey(need)) ? 0 : need.optional ? 2 : 1)
+  const shown = [...step.needs]
+    .sort((a, b) => order(a) - order(b))
+    .slice(0, FIGURES)
+    .map((need) => {
+      const now = live.get(readingKey(need))
+      return {
+        need,
+        reading: latest.get(readingKey(need)),
+        now: now?.valueSi != null ? now : undefined,
+        band: bandFor(appliance, context.practice, need),
+      }
+    })
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const clock = visit.timers.findLast((c) => c.applianceId === appliance.id && !c.endedAt)
   const left = clock ? Math.max(0, (Date.parse(clock.startedAt) + clock.seconds * 1000 - now) / 1000) : null
-  const alarm = shown.some(({ need, reading }) => need.measurandId.startsWith('co.') && reading?.verdict.status === 'outside')
+  const alarm = shown.some(
+    ({ need, reading, now: live, band }) =>
+      need.measurandId.startsWith('co.') &&
+      (live ? live.standing.climbing === true || beyond(live, band) : reading?.verdict.status === 'outside'),
+  )
   const settled = settling !== null && settling.waitS === 0 && !settling.blanked
 
   useEffect(() => {
@@ -47,15 +74,23 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
     const id = setInterval(() => playTone('danger'), ALARM_EVERY_MS)
     return () => clearInterval(id)
   }, [alarm, sounds])
-  const spoken = shown
-    .flatMap(({ need, reading }) =>
-      reading
-        ? [
-            `${t(`short.${need.measurandId}`)} ${figure(need.measurandId, reading.valueSi, units)} ${unitText(need.measurandId, units)}, ${verdictWord(reading.verdict)}`,
-          ]
-        : [],
-    )
-    .join('. ')
+  const said = (need: Need, reading: JudgedReading | undefined) =>
+    reading
+      ? [
+          `${t(`short.${need.measurandId}`)} ${figure(need.measurandId, reading.valueSi, units)} ${unitText(need.measurandId, units)}, ${verdictWord(reading.verdict)}`,
+        ]
+      : []
+  const readOut = () =>
+    shown
+      .flatMap(({ need, reading, now }) =>
+        now
+          ? [
+              `${t(`short.${need.measurandId}`)} ${figure(need.measurandId, now.valueSi ?? 0, units)} ${unitText(need.measurandId, units)}, ${standingText(now, need, units)}`,
+            ]
+          : said(need, reading),
+      )
+      .join('. ')
+  const spoken = shown.flatMap(({ need, reading }) => said(need, reading)).join('. ')
   const lastSpoken = useRef(spoken)
   useEffect(() => {
     if (speaks && spoken !== lastSpoken.current) say(spoken)
@@ -91,20 +126,23 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
         </p>
       </header>
       <ul className="grid flex-1 auto-rows-fr grid-cols-1 gap-4 py-4 sm:grid-cols-2">
-        {shown.map(({ need, reading }) => (
+        {shown.map(({ need, reading, now, band }) => (
           <li key={readingKey(need)} className="flex min-w-0 flex-col justify-center border-t hairline py-2">
             <span className="text-2xl quiet first-letter:uppercase">
               {t(`short.${need.measurandId}`)} · {t(`station.${need.stationId}`)}
             </span>
-            <span className="flex items-baseline gap-4">
+            <span className="flex items-baseline gap-4" aria-live="off">
               <span
-                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] ${reading?.verdict.status === 'outside' ? 'text-error' : ''}`}
+                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
               >
-                {reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
+                {now ? figure(need.measurandId, now.valueSi ?? 0, units) : reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
               </span>
               <span className="text-3xl quiet">{unitText(need.measurandId, units)}</span>
             </span>
-            {reading && (
+            {now && (
+              <span className={`text-3xl font-semibold ${now.ready ? 'text-info' : 'text-warning'}`}>{standingText(now, need, units)}</span>
+            )}
+            {!now && reading && (
               <span className={`flex items-center gap-3 text-3xl font-semibold ${VERDICT_TEXT[reading.verdict.status]}`}>
                 <BeadSign status={reading.verdict.status} side={reading.verdict.side} size={30} />
                 {verdictWord(reading.verdict)}
@@ -117,6 +155,11 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
       <footer className="flex flex-wrap items-center gap-4">
         <Toggle on={sounds} onChange={setSounds} label={t('far.tones')} />
         <Toggle on={speaks} onChange={setSpeaks} label={t(hasLocalVoice() ? 'far.speech' : 'far.no-voice')} disabled={!hasLocalVoice()} />
+        {hasLocalVoice() && (
+          <button type="button" className="btn press btn-outline" onClick={() => say(readOut())}>
+            {t('far.say')}
+          </button>
+        )}
         <button type="button" className="btn ml-auto press px-8 btn-primary" onClick={() => ref.current?.close()}>
           {t('close')}
         </button>

@@ -28,7 +28,7 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
   // What only has to be put back; a gas joint has its leak check.
   const plain = open.filter((l) => !LOOSE_END_KINDS[l.kind].gasJoint)
   return (
-    <div className="flex flex-col gap-6 py-4">
+    <div className="flex flex-col gap-3 py-4 lg:gap-6">
       {open.length === 0 ? (
         <div className="border-y hairline py-6">
           <p className="text-lg font-semibold">{t('loose.none')}</p>
@@ -60,8 +60,10 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
         </HoldButton>
       )}
       {closed.length > 0 && (
-        <section>
-          <h3 className="mb-1 text-sm quiet">{t('loose.closed')}</h3>
+        <details>
+          <summary className="flex min-h-11 cursor-pointer items-center text-primary">
+            {t('loose.closed')}: {closed.length}
+          </summary>
           <ul className="text-sm quiet">
             {closed.map((l) => (
               <li key={l.id} className="py-1">
@@ -70,7 +72,7 @@ export function LooseEndsPanel({ step }: { readonly step: Step }) {
               </li>
             ))}
           </ul>
-        </section>
+        </details>
       )}
       <DisturbedPanel stepId={step.id} />
       <AddLooseEnd stepId="loose-ends" />
@@ -125,22 +127,22 @@ function OpenEnd({ end, first }: { readonly end: LooseEnd; readonly first: boole
       },
     ])
   return (
-    <li className="flex flex-col gap-2 py-3">
-      <div className="flex flex-wrap items-center gap-3">
+    <li className="flex flex-col gap-2 py-2 lg:py-3">
+      <div className="flex items-center gap-3 lg:flex-wrap">
         {end.photoId && (
           <span className="w-20">
             <Picture id={end.photoId} alt={end.label} queued={queuedPhotos.find((q) => q.id === end.photoId)} />
           </span>
         )}
-        <div className="min-w-48 flex-1">
-          <p className="text-lg font-semibold">{end.label}</p>
+        <div className="min-w-0 flex-1 lg:min-w-48">
+          <p className="font-semibold lg:text-lg">{end.label}</p>
           {end.restore && <p className="text-sm quiet">{end.restore}</p>}
           {end.carried && <p className="text-sm text-warning">{t('loose.carried')}</p>}
         </div>
         <button
           type="button"
           disabled={disabled}
-          className="btn press min-w-40 btn-primary"
+          className="btn press btn-primary max-lg:px-3 lg:min-w-40"
           onClick={() => (joint ? setChecking(true) : close())}
         >
           {joint ? t('loose.close-joint') : t('loose.close')}
