@@ -59,15 +59,25 @@ export async function revokeBridge(tx: Transaction, actor: Actor, id: string, no
     .where(and(eq(bridge.firmId, actor.firmId), eq(bridge.id, id), isNull(bridge.revokedAt)))
     .returning({ id: bridge.id })
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
+  for (const [token, { by }] of good) if (by.bridgeId === id) good.delete(token)
   await audit(tx, actor, 'bridge-revoked', ['bridge', id], now)
 }
+
+/** For so long a token that was good is not asked about again, ms: a bridge posts twice a second. One that is revoked elsewhere is heard that much longer. */
+const GOOD_MS = 3000
+const good = new Map<string, { readonly by: Scope & { readonly bridgeId: string }; readonly untilMs: number }>()
 
 /** Whose token this is: the one question that is asked before any firm is known. @throws ApiProblem 401 */
 export async function bridgeOf(authorization: string | null, db: Database): Promise<Scope & { readonly bridgeId: string }> {
   const token = /^Bearer (lb_[\w-]{32})$/.exec(authorization ?? '')?.[1]
+  const known = token && good.get(token)
+  if (known && performance.now() < known.untilMs) return known.by
+  if (token) good.delete(token)
   const [row] = token
     ? await db.execute<{ bridge_id: string; firm_id: string }>(sql`select bridge_id, firm_id from bridge_of_token(${hashOf(token)})`)
     : []
   if (!row) throw new ApiProblem(401, 'token', t('live.problem.token'))
-  return { bridgeId: row.bridge_id, firmId: row.firm_id, userId: '' }
+  const by = { bridgeId: row.bridge_id, firmId: row.firm_id, userId: '' }
+  if (token) good.set(token, { by, untilMs: performance.now() + GOOD_MS })
+  return by
 }

@@ -1,5 +1,5 @@
 import type { Line } from '@lucerna/core/live'
-import { and, asc, eq, gt, max } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, max, or } from 'drizzle-orm'
 import { readFirm, type Scope } from '@/db/client'
 import { liveLines } from '@/db/schema'
 import { subscribe } from '@/server/live'
@@ -7,8 +7,9 @@ import { log } from '@/server/log'
 
 /** Posts that come close together are fetched together, ms. */
 const GATHER_MS = 40
-/** Numbers are given before they are committed: so many behind the newest are looked at again. */
-const BEHIND = 50
+/** Numbers are given before they are committed: one that is left out is looked for so long, ms. What was rolled back never comes. */
+const MISSING_MS = 5000
+const MOST_MISSING = 200
 const MOST_ROWS = 1000
 const HEARTBEAT_MS = 15_000
 const LIFE_MS = 10 * 60_000
@@ -22,7 +23,8 @@ interface Listener {
 class Feed {
   private readonly listeners = new Set<Listener>()
   private lastId = 0
-  private readonly seen = new Set<number>()
+  /** Numbers that were left out, and since when, ms. */
+  private readonly missing = new Map<number, number>()
   private timer: ReturnType<typeof setTimeout> | undefined
   private fetching = false
   private unsubscribe = () => {}
@@ -59,12 +61,17 @@ class Feed {
     }, GATHER_MS)
   }
 
-  private rows(afterId: number) {
+  private rows(afterId: number, besides: readonly number[] = []) {
     return readFirm(this.scope, (tx) =>
       tx
         .select({ id: liveLines.id, lines: liveLines.lines })
         .from(liveLines)
-        .where(and(eq(liveLines.firmId, this.scope.firmId), gt(liveLines.id, afterId)))
+        .where(
+          and(
+            eq(liveLines.firmId, this.scope.firmId),
+            or(gt(liveLines.id, afterId), besides.length > 0 ? inArray(liveLines.id, [...besides]) : undefined),
+          ),
+        )
         .orderBy(asc(liveLines.id))
         .limit(MOST_ROWS),
     )
@@ -74,14 +81,14 @@ class Feed {
     if (this.fetching) return this.due()
     this.fetching = true
     try {
-      const from = this.lastId - BEHIND
-      for (const row of await this.rows(from)) {
-        if (this.seen.has(row.id)) continue
-        this.seen.add(row.id)
+      const now = performance.now()
+      for (const [id, sinceMs] of this.missing) if (now - sinceMs > MISSING_MS) this.missing.delete(id)
+      for (const row of await this.rows(this.lastId, [...this.missing.keys()])) {
+        if (row.id <= this.lastId && !this.missing.delete(row.id)) continue
+        for (let id = this.lastId + 1; id < row.id && this.missing.size < MOST_MISSING; id++) this.missing.set(id, now)
         this.lastId = Math.max(this.lastId, row.id)
         for (const listener of this.listeners) this.give(listener, row)
       }
-      for (const id of this.seen) if (id < this.lastId - 2 * BEHIND) this.seen.delete(id)
     } catch (error) {
       log.warn({ message: error instanceof Error ? error.message : 'unknown' }, 'cannot fetch lines')
     } finally {
