@@ -6,7 +6,7 @@ import { subscribe } from '@/server/live'
 import { log } from '@/server/log'
 
 /** Posts that come close together are fetched together, ms. */
-const GATHER_MS = 40
+const GATHER_MS = 60
 /** Numbers are given before they are committed: one that is left out is looked for so long, ms. What was rolled back never comes. */
 const MISSING_MS = 5000
 const MOST_MISSING = 200
@@ -16,8 +16,13 @@ const LIFE_MS = 10 * 60_000
 
 interface Listener {
   readonly serials: ReadonlySet<string>
-  readonly send: (id: number, lines: readonly Line[]) => void
+  readonly send: (event: Uint8Array) => void
 }
+interface Row {
+  readonly id: number
+  readonly lines: readonly Line[]
+}
+const encoder = new TextEncoder()
 
 /** What one firm's instruments say, fetched once for all who listen in this process. */
 class Feed {
@@ -44,7 +49,7 @@ class Feed {
     }
     if (this.listeners.size === 0) this.unsubscribe = subscribe(this.scope.firmId, () => this.due())
     this.listeners.add(listener)
-    if (afterId !== null) for (const row of await this.rows(afterId)) if (row.id <= this.lastId) this.give(listener, row)
+    if (afterId !== null) for (const row of await this.rows(afterId)) if (row.id <= this.lastId) this.give([listener], row)
     return () => {
       this.listeners.delete(listener)
       if (this.listeners.size > 0) return
@@ -87,7 +92,7 @@ class Feed {
         if (row.id <= this.lastId && !this.missing.delete(row.id)) continue
         for (let id = this.lastId + 1; id < row.id && this.missing.size < MOST_MISSING; id++) this.missing.set(id, now)
         this.lastId = Math.max(this.lastId, row.id)
-        for (const listener of this.listeners) this.give(listener, row)
+        this.give(this.listeners, row)
       }
     } catch (error) {
       log.warn({ message: error instanceof Error ? error.message : 'unknown' }, 'cannot fetch lines')
@@ -96,9 +101,19 @@ class Feed {
     }
   }
 
-  private give(listener: Listener, row: { readonly id: number; readonly lines: readonly Line[] }): void {
-    const lines = row.lines.filter((l) => listener.serials.has(l.instrument))
-    if (lines.length > 0) listener.send(row.id, lines)
+  /** Who hears the same instruments hears the same bytes: they are made once. */
+  private give(listeners: Iterable<Listener>, { id, lines }: Row): void {
+    const made = new Map<string, Uint8Array | null>()
+    for (const { serials, send } of listeners) {
+      const key = [...serials].join(',')
+      let event = made.get(key)
+      if (event === undefined) {
+        const own = lines.filter((l) => serials.has(l.instrument))
+        event = own.length > 0 ? encoder.encode(`event: lines\nid: ${id}\ndata: ${JSON.stringify(own)}\n\n`) : null
+        made.set(key, event)
+      }
+      if (event) send(event)
+    }
   }
 }
 
@@ -120,14 +135,14 @@ export function linesStream(
   afterId: number | null,
   signal: AbortSignal,
 ): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder()
   let end = () => {}
   return new ReadableStream({
     async start(controller) {
       let over = false
-      const write = (text: string) => {
-        if (!over) controller.enqueue(encoder.encode(text))
+      const send = (event: Uint8Array) => {
+        if (!over) controller.enqueue(event)
       }
+      const write = (text: string) => send(encoder.encode(text))
       let stop = () => {}
       const beat = setInterval(() => write(': still here\n\n'), HEARTBEAT_MS)
       const life = setTimeout(() => end(), LIFE_MS)
@@ -146,7 +161,6 @@ export function linesStream(
       }
       signal.addEventListener('abort', end)
       write('retry: 1000\n\n')
-      const send = (id: number, lines: readonly Line[]) => write(`event: lines\nid: ${id}\ndata: ${JSON.stringify(lines)}\n\n`)
       stop = await feedOf(scope).listen({ serials: new Set(serials), send }, afterId)
       if (over) stop()
     },
