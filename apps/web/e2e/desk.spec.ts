@@ -35,7 +35,7 @@ const photograph = async (page: Page) =>
   })
 const jpegFile = async (page: Page) => ({ name: 'lead.jpg', mimeType: 'image/jpeg', buffer: Buffer.from(await photograph(page), 'base64') })
 
-test('gas valve replacement on an atmospheric steam boiler, in inches of water', PHONE, async ({ page }) => {
+test('gas valve replacement on an atmospheric steam boiler, in inches of water', async ({ page }) => {
   test.setTimeout(LONG)
   const texts = soundTexts('ossian-stag-210-s', 'imperial-oxygen', 'pipeline-gas-na', 12, 'gas-valve-replacement')
   await page.clock.install()
@@ -123,77 +123,73 @@ test('a smell of gas: danger comes first, and the visit ends handed over', PHONE
   await expect(page.getByText('Referred to the gas supplier').first()).toBeVisible()
 })
 
-test(
-  'a plant room of two: one isolated with something hanging, one in service; a second visit goes on',
-  PHONE,
-  async ({ page }, { project }) => {
-    test.setTimeout(LONG)
-    const torch = soundTexts('pellan-torch-450', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
-    await page.clock.install()
-    await signIn(page, 'Tobias')
-    await page.goto('/sites?show=sites')
-    await page
-      .getByRole('link', { name: /Hollowmere Lido/ })
-      .first()
-      .click()
-    await page.getByRole('button', { name: 'Start visit' }).click()
-    await page.waitForURL('**/visits/*')
-    await start(page)
-    const tab = (name: RegExp) => page.getByRole('navigation', { name: 'Appliances of this visit' }).getByRole('button', { name })
-    await makeSafe(page)
-    // The first: standing pressure, then its valve turns out to be on order.
-    await gaugeOn(page)
-    await record(page, ['30', '29.5'])
-    await toStep(page, 'Isolate and prove dead')
-    await answerAll(page)
-    await page.getByRole('button', { name: 'Next step' }).click()
-    await answerAll(page, { condition: 'Leaking' })
-    await page.getByRole('button', { name: 'Next step' }).click()
+test('a plant room of two: one isolated with something hanging, one in service; a second visit goes on', async ({ page }, { project }) => {
+  test.setTimeout(LONG)
+  const torch = soundTexts('pellan-torch-450', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
+  await page.clock.install()
+  await signIn(page, 'Tobias')
+  await page.goto('/sites?show=sites')
+  await page
+    .getByRole('link', { name: /Hollowmere Lido/ })
+    .first()
+    .click()
+  await page.getByRole('button', { name: 'Start visit' }).click()
+  await page.waitForURL('**/visits/*')
+  await start(page)
+  const tab = (name: RegExp) => page.getByRole('navigation', { name: 'Appliances of this visit' }).getByRole('button', { name })
+  await makeSafe(page)
+  // The first: standing pressure, then its valve turns out to be on order.
+  await gaugeOn(page)
+  await record(page, ['30', '29.5'])
+  await toStep(page, 'Isolate and prove dead')
+  await answerAll(page)
+  await page.getByRole('button', { name: 'Next step' }).click()
+  await answerAll(page, { condition: 'Leaking' })
+  await page.getByRole('button', { name: 'Next step' }).click()
+  await toStep(page, 'Finish')
+  await expect(page.getByRole('radio', { name: /In normal service/ })).toBeDisabled()
+  await page.getByRole('radio', { name: /Left isolated/ }).click()
+  await page.getByLabel(/Reason, and what was done/).fill('Valve 2 lets by, on order; gas shut, rail nipple tagged')
+  await page.getByRole('button', { name: 'Set outcome of Quartet 300' }).click()
+  await expect(tab(/Quartet 300.*Left isolated.*1 loose end/)).toBeVisible()
+  // The second: what is the same for the room is taken over, the rest is its own.
+  await tab(/Torch 450/).click()
+  await page.getByRole('button', { name: 'Same as Quartet 300' }).click()
+  await expect(page.locator('[data-ask="smell-of-gas"] [aria-pressed=true]')).toHaveText(/None/)
+  if (project.name === 'desk') {
+    // Its whole service, up to nothing standing against it.
+    const titles = await workThrough(page, { texts: torch })
+    for (const own of [
+      'Isolate and prove dead',
+      'Burner pressure at point 1',
+      'Flue gas at point 5',
+      'Valve seats',
+      'CO sweep, case closed',
+    ])
+      expect(titles.some((t) => t.startsWith(own))).toBe(true)
+    await expect(page.getByText('No open items. The appliance can be left in normal service.')).toBeVisible()
+  } else {
+    // On the phone the second is left for another day too; each has its own ending all the same.
     await toStep(page, 'Finish')
-    await expect(page.getByRole('radio', { name: /In normal service/ })).toBeDisabled()
-    await page.getByRole('radio', { name: /Left isolated/ }).click()
-    await page.getByLabel(/Reason, and what was done/).fill('Valve 2 lets by, on order; gas shut, rail nipple tagged')
-    await page.getByRole('button', { name: 'Set outcome of Quartet 300' }).click()
-    await expect(tab(/Quartet 300.*Left isolated.*1 loose end/)).toBeVisible()
-    // The second: what is the same for the room is taken over, the rest is its own.
-    await tab(/Torch 450/).click()
-    await page.getByRole('button', { name: 'Same as Quartet 300' }).click()
-    await expect(page.locator('[data-ask="smell-of-gas"] [aria-pressed=true]')).toHaveText(/None/)
-    if (project.name === 'desk') {
-      // Its whole service, up to nothing standing against it.
-      const titles = await workThrough(page, { texts: torch })
-      for (const own of [
-        'Isolate and prove dead',
-        'Burner pressure at point 1',
-        'Flue gas at point 5',
-        'Valve seats',
-        'CO sweep, case closed',
-      ])
-        expect(titles.some((t) => t.startsWith(own))).toBe(true)
-      await expect(page.getByText('No open items. The appliance can be left in normal service.')).toBeVisible()
-    } else {
-      // On the phone the second is left for another day too; each has its own ending all the same.
-      await toStep(page, 'Finish')
-      await page.getByRole('radio', { name: /Referred to the gas supplier/ }).click()
-      await page.getByLabel(/Reason, and what was done/).fill('Gas train belongs to the supplier; they come tomorrow')
-    }
-    await page.getByRole('button', { name: 'Close visit' }).click()
-    await page.waitForURL('**/report')
-    await expect(page.getByText('Left isolated and labelled').first()).toBeVisible()
-    await expect(page.getByText(project.name === 'desk' ? 'In normal service' : 'Referred to the gas supplier').first()).toBeVisible()
+    await page.getByRole('radio', { name: /Referred to the gas supplier/ }).click()
+    await page.getByLabel(/Reason, and what was done/).fill('Gas train belongs to the supplier; they come tomorrow')
+  }
+  await page.getByRole('button', { name: 'Close visit' }).click()
+  await page.waitForURL('**/report')
+  await expect(page.getByText('Left isolated and labelled').first()).toBeVisible()
+  await expect(page.getByText(project.name === 'desk' ? 'In normal service' : 'Referred to the gas supplier').first()).toBeVisible()
 
-    await page.getByRole('button', { name: 'Continue in new visit' }).click()
-    await page.waitForURL(/\/visits\/[^/]+$/)
-    await expect(page.getByText(/^Continues the visit of/)).toBeVisible()
-    await page.getByRole('button', { name: 'Start visit' }).click()
-    await expect(page.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: /Rail nipple open/ })).toBeVisible()
-    await toStep(page, 'Clean or adjust\\?')
-    await expect(page.getByText(/^Done in the earlier visit, by Tobias Achterberg/)).toBeVisible()
-    await expect(page.locator('[data-ask=condition] [aria-pressed=true]')).toHaveText(/Leaking/)
-    await toStep(page, 'Isolate and prove dead')
-    await expect(page.locator('[data-ask=dead] [aria-pressed=true]')).toHaveCount(0)
-  },
-)
+  await page.getByRole('button', { name: 'Continue in new visit' }).click()
+  await page.waitForURL(/\/visits\/[^/]+$/)
+  await expect(page.getByText(/^Continues the visit of/)).toBeVisible()
+  await page.getByRole('button', { name: 'Start visit' }).click()
+  await expect(page.getByRole('region', { name: 'Loose ends' }).getByRole('button', { name: /Rail nipple open/ })).toBeVisible()
+  await toStep(page, 'Clean or adjust\\?')
+  await expect(page.getByText(/^Done in the earlier visit, by Tobias Achterberg/)).toBeVisible()
+  await expect(page.locator('[data-ask=condition] [aria-pressed=true]')).toHaveText(/Leaking/)
+  await toStep(page, 'Isolate and prove dead')
+  await expect(page.locator('[data-ask=dead] [aria-pressed=true]')).toHaveCount(0)
+})
 
 test(
   'two devices at two web processes: seen within moments, measured twice is asked about',

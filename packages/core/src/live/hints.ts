@@ -104,6 +104,10 @@ export interface LiveFigure {
   readonly before: number | null
 }
 
+/** Where a pressure will be: near what the last visit left, which is closer than any band. */
+const likely = ({ before }: LiveFigure, band: Port['expected']): Port['expected'] =>
+  before === null || before === 0 ? band : { min: before - 0.1 * Math.abs(before), max: before + 0.1 * Math.abs(before) }
+
 /** No flue gas of a fire is so close to air. */
 const AIR = { o2: 0.2, co2: 0.005, overRoomK: 15 } as const
 /** Air that got in: so much more oxygen, or less CO2, with a cooler flue than at the last visit. */
@@ -129,7 +133,8 @@ export function liveHints(figures: ReadonlyMap<string, LiveFigure>, firing: bool
       for (const [other, g] of all) {
         const there = value(g)
         if (other === key || g.channel !== 'pressure' || !g.expected || there === null) continue
-        if (portsSwapped({ nowPa: now, expected: f.expected }, { nowPa: there, expected: g.expected })) tell(key, 'ports-swapped')
+        if (portsSwapped({ nowPa: now, expected: likely(f, f.expected) }, { nowPa: there, expected: likely(g, g.expected) }))
+          tell(key, 'ports-swapped')
       }
     if (f.raw && f.expected && wrongUnit(f.channel, f.raw.value, f.raw.unit, f.expected)) tell(key, 'wrong-unit')
     if (firing && f.stationId === 'flue') {

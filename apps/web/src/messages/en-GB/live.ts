@@ -14,6 +14,8 @@ export const live = {
   'live.knows.sweep': 'Sweep timer started.',
   'live.bar': 'Live: {{names}}',
   'live.bar-none': 'Connected, nothing heard yet',
+  'live.bar-lost': 'connection lost, trying again',
+  'live.bar-offline': 'no network: only what is connected to this device is live',
   'live.old': 'not heard',
   'live.hangs': '{{name}} is connected to',
   'live.hangs.as-asked': 'whatever the step asks for',

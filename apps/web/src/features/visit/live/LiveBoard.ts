@@ -20,7 +20,7 @@ export interface LiveChannel {
 export interface HangsHere {
   readonly measurandId: MeasurandId
   readonly stationId: Station
-  readonly sectionId?: string | undefined
+  readonly sectionId?: string
 }
 
 export interface LiveView {

@@ -136,6 +136,25 @@ export function liveFigures(
       before: known.before(need),
     })
   }
+  // What else hangs somewhere tells too: two hoses that were changed over show each other's figure.
+  for (const [key, place] of view.hangs) {
+    const channel = view.channels.get(key)
+    if (!channel || [...channels.values()].includes(channel)) continue
+    const need = { ...place, firingStateId: needs[0]?.firingStateId ?? '', optional: true }
+    const band = known.bandOf(need)
+    const before = known.before(need)
+    const { min, max } = { min: band?.min ?? before, max: band?.max ?? before }
+    if (min === null || min === undefined || max === null || max === undefined) continue
+    seen.set(key, {
+      measurandId: place.measurandId,
+      stationId: place.stationId,
+      channel: channel.spec.channel,
+      samples: channel.trace.samples.slice(-200),
+      raw: channel.raw,
+      expected: { min, max },
+      before,
+    })
+  }
   const hints = liveHints(seen, at.firing)
   return new Map(
     needs.flatMap((need): [string, LiveNeed][] => {

@@ -125,25 +125,27 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
           )}
         </p>
       </header>
-      <ul className="grid flex-1 auto-rows-fr grid-cols-1 gap-4 py-4 sm:grid-cols-2">
+      <ul className="grid flex-1 auto-rows-fr grid-cols-1 gap-4 py-4 max-sm:gap-1 max-sm:py-1 sm:grid-cols-2">
         {shown.map(({ need, reading, now, band }) => (
-          <li key={readingKey(need)} className="flex min-w-0 flex-col justify-center border-t hairline py-2">
-            <span className="text-2xl quiet first-letter:uppercase">
+          <li key={readingKey(need)} className="flex min-w-0 flex-col justify-center border-t hairline py-2 max-sm:py-1">
+            <span className="text-2xl quiet first-letter:uppercase max-sm:text-lg">
               {t(`short.${need.measurandId}`)} · {t(`station.${need.stationId}`)}
             </span>
             <span className="flex items-baseline gap-4" aria-live="off">
               <span
-                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
+                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] max-sm:text-[11.5dvh] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
               >
                 {now ? figure(need.measurandId, now.valueSi ?? 0, units) : reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
               </span>
               <span className="text-3xl quiet">{unitText(need.measurandId, units)}</span>
             </span>
             {now && (
-              <span className={`text-3xl font-semibold ${now.ready ? 'text-info' : 'text-warning'}`}>{standingText(now, need, units)}</span>
+              <span className={`text-3xl font-semibold max-sm:text-xl ${now.ready ? 'text-info' : 'text-warning'}`}>
+                {standingText(now, need, units)}
+              </span>
             )}
             {!now && reading && (
-              <span className={`flex items-center gap-3 text-3xl font-semibold ${VERDICT_TEXT[reading.verdict.status]}`}>
+              <span className={`flex items-center gap-3 text-3xl font-semibold max-sm:text-xl ${VERDICT_TEXT[reading.verdict.status]}`}>
                 <BeadSign status={reading.verdict.status} side={reading.verdict.side} size={30} />
                 {verdictWord(reading.verdict)}
               </span>

@@ -130,7 +130,7 @@ export function NeedRow({
       : null
   const limits = band ? bandText(need.measurandId, band, units, { upTo: t('band.up-to'), from: t('band.from') }) : ''
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_8.5rem] items-start gap-x-4 gap-y-1 border-b hairline py-3 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)_8.5rem] items-start gap-x-4 gap-y-1 border-b hairline py-2 md:grid-cols-[6.5rem_8rem_minmax(0,1fr)_8rem] md:py-3">
       <div>
         <label htmlFor={id} className="block font-semibold first-letter:uppercase">
           {t(`short.${need.measurandId}`)}
@@ -223,7 +223,12 @@ export function NeedRow({
               {t('need.again', { value: again })}
             </button>
           )}
-          {!readOnly && <ReadWithLine need={need} found={readWith} asks={asksWhich} />}
+          {!readOnly && (
+            // What is live says itself where it comes from: the bar above names it.
+            <div className={live ? 'max-lg:hidden' : ''}>
+              <ReadWithLine need={need} found={readWith} asks={asksWhich} />
+            </div>
+          )}
         </div>
         {typed?.likelyUnit && (
           <div

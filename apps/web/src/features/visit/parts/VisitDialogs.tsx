@@ -44,7 +44,7 @@ export function VisitDialogs({
   readonly onSkipped: (step: Step) => void
   readonly onClose: () => void
 }) {
-  const { appliance, context, goTo } = useDesk()
+  const { appliance, context, goTo, openDialog } = useDesk()
   if (open === 'parked')
     return (
       <Dialog title={t('parked.title')} onClose={onClose}>
@@ -68,6 +68,9 @@ export function VisitDialogs({
     return (
       <Dialog title={t('instruments.at-hand')} onClose={onClose}>
         {chooser}
+        <button type="button" className="btn mt-4 press btn-outline" onClick={() => openDialog('connect')}>
+          {t('live.connect')}
+        </button>
       </Dialog>
     )
   if (open === 'connect')
