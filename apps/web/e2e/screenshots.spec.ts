@@ -1,7 +1,8 @@
 import path from 'node:path'
+import sharp from 'sharp'
 import { type Page, test } from './test'
 import { soundTexts, walkTo, workThrough } from './sheet'
-import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start, probeIn } from './technician'
+import { answerAll, bringToRate, makeSafe, nextStep, openVisit, planAnother, record, signIn, start, probeIn, toStep } from './technician'
 
 /** `npm run screenshots`: one current picture of each main view, from the demo data. */
 const FOLDER = path.resolve(import.meta.dirname, '../../../docs/screenshots')
@@ -62,7 +63,6 @@ test('cards and instruments', async ({ page }) => {
   await page.goto('/instruments')
   await page.getByRole('link', { name: /Meridian M4 IR.*Maren/ }).click()
   await page.getByRole('heading', { name: 'Drift' }).waitFor()
-  await shot(page, 'instrument', 'day')
 })
 
 test('a visit in danger, and one on a phone', async ({ page }) => {
@@ -99,12 +99,6 @@ test('a whole visit', async ({ page }) => {
   await answerAll(page)
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await shot(page, 'visit', 'night')
-  await shot(page, 'visit-phone', 'night', PHONE)
-  await page.setViewportSize(DESK)
-  await page.locator('h2#now').focus()
-  await page.keyboard.press('f')
-  await shot(page, 'visit-far', 'night')
-  await page.getByRole('dialog', { name: 'Distance view' }).getByRole('button', { name: 'Close' }).click()
   await page.getByRole('button', { name: '↻ Clockwise' }).click()
   await record(page, ['9.0', '48', '57.9', '9.5'])
   await nextStep(page)
@@ -118,6 +112,72 @@ test('a whole visit', async ({ page }) => {
   await page.getByRole('button', { name: 'Close visit' }).click()
   await page.waitForURL('**/report')
   await shot(page, 'report', 'day')
+})
+
+/** A view on the desk and on the phone, in one picture. */
+async function both(page: Page, name: string, theme: 'night' | 'day'): Promise<void> {
+  const taken = []
+  for (const size of [DESK, PHONE]) {
+    await page.evaluate((value) => {
+      document.documentElement.dataset.theme = value
+    }, `lucerna-${theme}`)
+    await page.setViewportSize(size)
+    await page.clock.fastForward(1000)
+    await page.waitForTimeout(700)
+    taken.push(await page.screenshot())
+  }
+  const gap = 20
+  await sharp({
+    create: { width: DESK.width + gap + PHONE.width, height: PHONE.height, channels: 3, background: theme === 'night' ? '#000' : '#fff' },
+  })
+    .composite([
+      { input: taken[0], left: 0, top: 0 },
+      { input: taken[1], left: DESK.width + gap, top: 0 },
+    ])
+    .png({ palette: true })
+    .toFile(path.join(FOLDER, `${name}.png`))
+  await page.setViewportSize(DESK)
+}
+
+test('instruments that speak', async ({ page }) => {
+  await page.clock.install()
+  await signIn(page, 'Tobias')
+  await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
+  await start(page)
+  await page.getByRole('button', { name: 'Connect…' }).click()
+  await page.getByRole('button', { name: 'Begin training bench' }).click()
+  const pass = async (seconds: number) => {
+    for (let i = 0; i < seconds / 2; i++) {
+      await page.clock.fastForward(1500)
+      await page.waitForTimeout(40)
+      await page.clock.fastForward(500)
+      await page.waitForTimeout(30)
+    }
+  }
+  await pass(30)
+  await both(page, 'live-connect', 'day')
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).first().click()
+  await makeSafe(page)
+  await toStep(page, 'As found: flue gas at maximum')
+  await bringToRate(page)
+  await pass(60)
+  await both(page, 'live', 'night')
+  await page.locator('h2#now').focus()
+  await page.keyboard.press('f')
+  await both(page, 'visit-far', 'night')
+  await page.getByRole('dialog', { name: 'Distance view' }).getByRole('button', { name: 'Close' }).click()
+  await toStep(page, 'Sequence of operation')
+  await pass(20)
+  await page.getByRole('button', { name: /^Call for heat now/ }).click()
+  await pass(30)
+  await both(page, 'sequence', 'day')
+  await page.getByRole('button', { name: /^Firing rate reached \d/ }).click()
+  await pass(4)
+  await page.getByRole('button', { name: /^Gas valve shuts, flame out \d/ }).click()
+  await pass(40)
+  await page.getByText(/on its time line/).click()
+  await page.getByText(/on its time line/).evaluate((e) => e.scrollIntoView({ block: 'start' }))
+  await both(page, 'start', 'day')
 })
 
 test('the appliance room', async ({ page }) => {
@@ -137,13 +197,8 @@ test('the Workings', async ({ page }) => {
   await shot(page, 'workings', 'day')
   await page.goto('/calculators/flue-gas')
   await shot(page, 'working-flue-gas', 'night')
-  await page.goto('/calculators/pipe-network')
-  await shot(page, 'working-pipes', 'day')
-  await page.goto('/calculators/gas-rate')
-  await page
-    .getByRole('button', { name: /^Start/ })
+})
     .first()
     .click()
   await page.clock.runFor(31_000)
-  await shot(page, 'working-meter-phone', 'night', PHONE)
 })

@@ -3,7 +3,7 @@ import { presetGas } from '@lucerna/core/gas'
 import { channelFor, type Instrument, type MeasurandId, type Station } from '@lucerna/core/measure'
 import type { Practice } from '@lucerna/core/practice'
 import type { LooseEndKind, Step } from '@lucerna/core/procedure'
-import type { VisitEvent } from '@lucerna/core/visit'
+import type { StartRecord, VisitEvent } from '@lucerna/core/visit'
 import { steadyFlue } from '@lucerna/sim/appliance'
 import { shownBy } from '@lucerna/sim/instrument'
 import type { Random } from '@lucerna/sim/random'
@@ -36,6 +36,8 @@ interface Past {
   readonly newId: (at: Date) => string
   readonly deviceId: string
   readonly altitudeM: number
+  /** The start of that day on its time line, where a bench recorded it. */
+  readonly start?: (startId: string, at: Date) => StartRecord & { readonly startId: string }
 }
 
 /** What the visit screen calls these loose ends; a test point has the card's own words. */
@@ -111,6 +113,7 @@ export function pastService(past: Past): readonly VisitEvent[] {
     extra: (step, add) => {
       // A part is fitted while it is open; everything behind it is measured afterwards.
       if (day.part && step.kind === 'strip') add('part.fitted', day.part, step.id)
+      if (past.start && step.kind === 'sequence') add('start.recorded', past.start(newId(day.at), day.at), step.id)
       if (day.defect && step.kind === 'loose-ends') add('defect.found', { defectId: newId(day.at), ...day.defect }, step.id)
     },
   }).events

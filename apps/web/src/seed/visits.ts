@@ -11,6 +11,7 @@ import * as t from '@/db/schema'
 import { appendEvents } from '@/features/visit/server/append'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
 import type { Actor } from '@/server/actor'
+import { pastStart } from './starts'
 import { pastService, type PastDay } from './history'
 import { DAY, YEAR } from './spans'
 import type { DemoFirm, DemoSite } from './world'
@@ -113,6 +114,8 @@ function serviceOf(stage: Stage, day: PastDay, random: Random, wanted: (step: St
     random,
     newId,
     deviceId: newId(day.at),
+    // The model that the demo begins with has a start to be compared with.
+    ...(card.id === 'tarnwick-larch-28-c' && { start: pastStart(card, gas, site.altitudeM) }),
   })
   const last: VisitEvent = events.at(-1)!
   /** An event some minutes after the last one. */

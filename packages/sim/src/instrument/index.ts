@@ -16,3 +16,4 @@ export function shownBy(spec: ChannelSpec, trueValue: number, random: Random): n
 
 export { LINE_EVERY_S, type Mishap, MISHAPS, type Place, placeFor, SimulatedKit } from './kit'
 export { Sensor } from './sensors'
+export { type BenchStart, startOnBench } from './startOnBench'

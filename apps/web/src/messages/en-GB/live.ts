@@ -14,6 +14,7 @@ export const live = {
   'live.knows.sweep': 'Sweep timer started.',
   'live.bar': 'Live: {{names}}',
   'live.bar-none': 'Connected, nothing heard yet',
+  'live.co-alarm': 'CO in the room: {{value}}. Stop, ventilate, burner off, get out.',
   'live.bar-lost': 'connection lost, trying again',
   'live.bar-offline': 'no network: only what is connected to this device is live',
   'live.old': 'not heard',

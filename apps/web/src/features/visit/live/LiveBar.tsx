@@ -2,16 +2,20 @@
 
 import { STALE_S } from '@lucerna/core/live'
 import { Radio } from 'lucide-react'
+import { bandFor } from '@lucerna/core/visit'
+import { figureWithUnit } from '@/ui/figures'
 import { useOnline } from '@/ui/useOnline'
+import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useDesk } from '../parts/context'
 import { useLiveView } from './context'
 
 /** Which instruments speak for themselves, while any does: one line under the header, and the way to all of them. */
 export function LiveBar() {
-  const { openDialog } = useDesk()
+  const { openDialog, units } = useDesk()
   const view = useLiveView()
   const online = useOnline()
+  const co = useRoomCo()
   if (Object.keys(view.sources).length === 0) return null
   const heard = new Map([...view.channels.values()].map((c) => [c.instrument.serial, c]))
   const old = new Set([...view.channels.values()].filter((c) => view.at / 1000 - c.trace.heardS > STALE_S).map((c) => c.instrument.serial))
@@ -21,17 +25,43 @@ export function LiveBar() {
   const lost = Object.values(view.sources).includes('lost')
   const wrong = lost || old.size > 0
   return (
-    <button
-      type="button"
-      className="flex min-h-11 w-full items-center gap-2 border-b hairline px-4 text-left text-sm text-primary lg:px-7"
-      onClick={() => openDialog('connect')}
-    >
-      <Radio size={18} aria-hidden="true" className={wrong ? 'text-warning' : ''} />
-      <span className={wrong ? 'text-warning' : ''}>
-        {names.length > 0 ? t('live.bar', { names: names.join(', ') }) : t('live.bar-none')}
-        {lost && ` · ${t('live.bar-lost')}`}
-        {!online && ` · ${t('live.bar-offline')}`}
-      </span>
-    </button>
+    <>
+      {co !== null && (
+        <p role="alert" className="flex items-center gap-3 bg-error px-4 py-3 text-lg font-semibold text-error-content lg:px-7">
+          <WarningSign size={26} />
+          {t('live.co-alarm', { value: figureWithUnit('co.ambient', co, units) })}
+        </p>
+      )}
+      <button
+        type="button"
+        className="flex min-h-11 w-full items-center gap-2 border-b hairline px-4 text-left text-sm text-primary lg:px-7"
+        onClick={() => openDialog('connect')}
+      >
+        <Radio size={18} aria-hidden="true" className={wrong ? 'text-warning' : ''} />
+        <span className={wrong ? 'text-warning' : ''}>
+          {names.length > 0 ? t('live.bar', { names: names.join(', ') }) : t('live.bar-none')}
+          {lost && ` · ${t('live.bar-lost')}`}
+          {!online && ` · ${t('live.bar-offline')}`}
+        </span>
+      </button>
+    </>
   )
+}
+
+/** A personal alarm goes off here at this, whatever the practice says of a room. */
+const ALARM = 30e-6
+
+/** CO in the room above the limit, as a personal alarm or a probe left in the room shows it; null while all is well or nothing is heard. */
+function useRoomCo(): number | null {
+  const view = useLiveView()
+  const { appliance, context } = useDesk()
+  const band = bandFor(appliance, context.practice, {
+    measurandId: 'co.ambient',
+    stationId: 'room',
+    firingStateId: 'standing',
+  })
+  const most = Math.min(ALARM, band?.max ?? ALARM)
+  const worn = [...view.channels.values()].find((c) => c.instrument.kind === 'co-alarm' && view.at / 1000 - c.trace.heardS <= STALE_S)
+  const value = worn?.trace.last?.value
+  return value !== undefined && value >= most ? value : null
 }

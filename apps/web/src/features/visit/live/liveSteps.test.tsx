@@ -113,6 +113,21 @@ describe('figures that come by themselves', () => {
     expect(read['volume.metered']! / read['time.metered']!).toBeCloseTo(0.00078, 5)
   })
 
+  test('a personal alarm that goes off is told above everything, and not before', () => {
+    const { lines } = open(of('standing'))
+    const breathe = (ppm: number) =>
+      act(() => {
+        lines.show('co', ppm, 'ppm', 'co-alarm')
+        jest.advanceTimersByTime(500)
+      })
+    breathe(4)
+    expect(screen.queryByRole('alert')).toBeNull()
+    breathe(45)
+    expect(screen.getByRole('alert').textContent).toMatch(/CO in the room: 45.ppm/)
+    act(() => void jest.advanceTimersByTime(10_000))
+    expect(screen.queryByRole('alert')).toBeNull()
+  })
+
   test('instruments that zeroed themselves at switch-on are not asked about', async () => {
     window.localStorage.setItem('lucerna.records-itself', '1')
     const { log, lines } = open(of('make-safe'))
