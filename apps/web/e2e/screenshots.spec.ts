@@ -198,7 +198,3 @@ test('the Workings', async ({ page }) => {
   await page.goto('/calculators/flue-gas')
   await shot(page, 'working-flue-gas', 'night')
 })
-    .first()
-    .click()
-  await page.clock.runFor(31_000)
-})

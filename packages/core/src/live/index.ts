@@ -35,6 +35,7 @@ export {
   type Lane,
   laneOf,
   levelOf,
+  restingFrom,
   seenInLanes,
   START_FIGURES,
   START_LANES,

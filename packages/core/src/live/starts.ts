@@ -157,6 +157,30 @@ export function seenInLanes(chain: readonly SequenceEvent[], lanes: readonly Lan
   return [...found].map(([id, atMs]) => ({ id, atMs })).sort((a, b) => a.atMs - b.atMs)
 }
 
+/** Everything has to be at rest for so long before a start that nobody called for is one: a hose put to a running fan is none. */
+const QUIET_S = 10
+
+/**
+ * From when a start can be told by channels alone: when all that rests at zero has done so for ten seconds; null while something is on.
+ *
+ * @example restingFrom([{ measurandId: 'flame.current', stationId: 'electrics', samples }], 100, 118) // 110
+ */
+export function restingFrom(lanes: readonly Lane[], fromS: number, nowS: number): number | null {
+  const on = lanes
+    .flatMap(({ measurandId, samples }) => {
+      const shows = SHOWS[measurandId]
+      return !shows || RESTS_ANYWHERE.includes(shows.lane) ? [] : samples.filter((p) => p.s >= fromS && Math.abs(p.value) >= shows.least)
+    })
+    .map((p) => p.s)
+    .sort((a, b) => a - b)
+  let before = fromS
+  for (const s of [...on, nowS]) {
+    if (s - before >= QUIET_S) return before + QUIET_S
+    before = s
+  }
+  return null
+}
+
 /**
  * What was pressed and what channels show of one start, put together in the order of the chain: a channel's time goes before a thumb's; something that stands
  * before what came earlier in the chain is left out.

@@ -1,5 +1,5 @@
 import type { Card } from '@lucerna/core/appliance'
-import { compareStarts, diedAt, type StartSeen } from '@lucerna/core/live'
+import { compareStarts, diedAt, restingFrom, type StartSeen } from '@lucerna/core/live'
 import { sequenceOf, sequenceTimes } from '@lucerna/core/sequence'
 import { DEMO_CARDS } from '../cards'
 import type { FaultId } from '../engine'
@@ -41,6 +41,19 @@ test('a start like the last good one has nothing to tell; a weak flame and a dip
     expect.objectContaining({ code: 'weaker', what: 'flame.current' }),
   ])
   expect(compareStarts(started(larch, { pipeRestriction: 20 }).kept, good).map((f) => f.code)).toContain('deeper-dip')
+})
+
+test('nothing is a start before all was at rest: a running burner, a hose put to a running fan', () => {
+  const at = (s: number, value: number) => ({ s, value })
+  const fan = (values: readonly number[]) => [
+    { measurandId: 'pressure.chamberDifferential' as const, stationId: 'chamber' as const, samples: values.map((v, i) => at(100 + i, v)) },
+  ]
+  const off = Array.from({ length: 12 }, () => 0)
+  expect(restingFrom(fan([120, 120, 120, 120]), 100, 104)).toBeNull()
+  expect(restingFrom(fan([0, 0, 0, 0, 0, 0, 120, 120]), 100, 108)).toBeNull()
+  expect(restingFrom(fan([120, 120, ...off]), 100, 114)).toBe(111)
+  expect(restingFrom(fan([...off, 120, 120]), 100, 114)).toBe(110)
+  expect(restingFrom([], 100, 130)).toBe(110)
 })
 
 test('a start that dies is seen to die where it does', () => {

@@ -1,6 +1,6 @@
 'use client'
 
-import { type Lane, laneOf, levelOf, seenInLanes, together } from '@lucerna/core/live'
+import { type Lane, laneOf, levelOf, restingFrom, seenInLanes, together } from '@lucerna/core/live'
 import { MEASURANDS, type MeasurandId, type Station } from '@lucerna/core/measure'
 import { diedAt } from '@lucerna/core/live'
 import { pressedThrough, type Seen, sequenceOf } from '@lucerna/core/sequence'
@@ -70,7 +70,8 @@ export function useStart() {
   useBenchLeads(channels)
   const lanes = channels.map(({ channel, measurandId, stationId }): Lane => ({ measurandId, stationId, samples: channel.trace.samples }))
   const call = pressed.find((s) => s.id === 'call')
-  const shown = channels.length === 0 ? [] : seenInLanes(chain, lanes, (call?.atMs ?? fromMs) / 1000)
+  const fromS = call ? call.atMs / 1000 : restingFrom(lanes, fromMs / 1000, view.at / 1000)
+  const shown = channels.length === 0 || fromS === null ? [] : seenInLanes(chain, lanes, fromS)
   const seen = together(chain, pressed, shown)
   const last = all.findLastIndex((e) => seen.some((s) => s.id === e.id))
   const next = all[last + 1]
