@@ -161,6 +161,10 @@ test('instruments that speak', async ({ page }) => {
   await toStep(page, 'As found: flue gas at maximum')
   await bringToRate(page)
   await pass(60)
+  await page
+    .locator('[data-live]')
+    .nth(1)
+    .evaluate((e) => e.scrollIntoView({ block: 'center' }))
   await both(page, 'live', 'night')
   await page.locator('h2#now').focus()
   await page.keyboard.press('f')

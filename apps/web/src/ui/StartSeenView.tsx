@@ -13,7 +13,7 @@ import { t } from '@/messages/traces'
 const fromCall = (lane: Lane, fromS: number) => lane.samples.map((p) => ({ s: p.s - fromS, value: p.value }))
 
 /** A start unpacked: what cannot be read is left out. */
-const unpackedStart = (record: StartRecord): StartSeen & { readonly fromS: number } => ({
+const unpackedStart = (record: StartRecord): StartSeen => ({
   fromS: Date.parse(record.at) / 1000,
   events: record.events,
   lanes: record.lanes.flatMap((l): Lane[] => {

@@ -207,6 +207,8 @@ export function together(chain: readonly SequenceEvent[], pressed: readonly Seen
 
 /** A start as it is kept: what happened when, s from its call; what its channels showed. */
 export interface StartSeen {
+  /** When it was called for, s on its samples' clock. */
+  readonly fromS: number
   readonly events: readonly { readonly id: string; readonly s: number }[]
   readonly lanes: readonly Lane[]
 }
@@ -234,6 +236,17 @@ export function levelOf(lane: Lane): number | null {
   return spans.length === 0 ? null : Math.max(...spans.map((x) => x.level))
 }
 
+/** What a fan's channel showed between air proved and the valve's opening; null where one of them was not seen. */
+function purgeLevel({ events, fromS }: StartSeen, { samples }: Lane): number | null {
+  const at = (id: string) => events.find((e) => e.id === id)?.s
+  const [proved, opened] = [at('air-proved'), at('gas-valve')]
+  if (proved === undefined || opened === undefined) return null
+  // The last half of the purge: it has come up by then.
+  const from = fromS + (proved + opened) / 2
+  const purge = samples.filter((p) => p.s >= from && p.s <= fromS + opened).map((p) => Math.abs(p.value))
+  return purge.length === 0 ? null : medianOf(purge)
+}
+
 /**
  * What came later or weaker in a start than in the last good one of the same appliance, the worst first. Steps are compared from the step before that both
  * starts have, so that one late step does not make all behind it late.
@@ -255,7 +268,9 @@ export function compareStarts(now: StartSeen, good: StartSeen): StartFinding[] {
   for (const lane of now.lanes) {
     const kind = laneOf(lane.measurandId)
     const same = good.lanes.find((l) => l.measurandId === lane.measurandId && l.stationId === lane.stationId)
-    const [is, was] = [levelOf(lane), same ? levelOf(same) : null]
+    // A fan goes with the rate once the burner burns: it is compared while it purges.
+    const level = kind === 'fan' ? purgeLevel : (_: StartSeen, l: Lane) => levelOf(l)
+    const [is, was] = [level(now, lane), same ? level(good, same) : null]
     if (is === null || was === null || !kind) continue
     if (kind === 'inlet') {
       if (is > DIP.share * was + DIP.pa) found.push({ code: 'deeper-dip', what: lane.measurandId, now: is, before: was })

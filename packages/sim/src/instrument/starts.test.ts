@@ -6,9 +6,13 @@ import type { FaultId } from '../engine'
 import { startOnBench } from '.'
 
 /** A start from cold with every lead and hose in place, as its channels and as the control itself tell it. */
-function started(card: Card, faults: Partial<Record<FaultId, number>> = {}) {
-  const bench = startOnBench({ card, gas: card.ratings[0]!.gas, seed: 4 }, faults)
-  const kept: StartSeen = { events: bench.seen.map((e) => ({ id: e.id, s: e.atMs / 1000 - bench.fromS })), lanes: bench.lanes }
+function started(card: Card, faults: Partial<Record<FaultId, number>> = {}, seconds = 75) {
+  const bench = startOnBench({ card, gas: card.ratings[0]!.gas, seed: 4 }, faults, undefined, seconds)
+  const kept: StartSeen = {
+    fromS: bench.fromS,
+    events: bench.seen.map((e) => ({ id: e.id, s: e.atMs / 1000 - bench.fromS })),
+    lanes: bench.lanes,
+  }
   return { ...bench, kept, chain: sequenceOf(card) }
 }
 const larch = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
@@ -40,6 +44,8 @@ test('a start like the last good one has nothing to tell; a weak flame and a dip
   expect(compareStarts(started(larch, { rodCondition: 0.6 }).kept, good)).toEqual([
     expect.objectContaining({ code: 'weaker', what: 'flame.current' }),
   ])
+  // How long it ran is nobody's weakness.
+  expect(compareStarts(started(larch, {}, 30).kept, good)).toEqual([])
   expect(compareStarts(started(larch, { pipeRestriction: 20 }).kept, good).map((f) => f.code)).toContain('deeper-dip')
 })
 

@@ -69,6 +69,7 @@ export class LiveBoard extends Store<LiveView> {
   private readonly hangs = new Map<string, HangsHere>()
   private readonly cutters = new Map<SourceKind, LineCutter>()
   private readonly senders = new Map<SourceKind, (command: LineCommand) => void>()
+  private arrived: { readonly stepId: string; readonly ms: number } | null = null
   private beat: ReturnType<typeof setInterval> | undefined
 
   constructor(
@@ -93,6 +94,12 @@ export class LiveBoard extends Store<LiveView> {
       this.beat = undefined
     }
     this.draw()
+  }
+
+  /** When a step was arrived at, ms: the same for whoever shows it, until another is gone to. */
+  arrivedAt(stepId: string): number {
+    if (this.arrived?.stepId !== stepId) this.arrived = { stepId, ms: this.now() }
+    return this.arrived.ms
   }
 
   /** Says where a channel hangs; null: where the step asks. */

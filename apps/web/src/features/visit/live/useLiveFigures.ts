@@ -14,7 +14,8 @@ const NONE: ReadonlyMap<string, LiveNeed> = new Map()
 export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
   const { appliance, state, visit, context, instruments } = useDesk()
   const view = useLiveView()
-  const [arrivedMs] = useState(instant)
+  const board = useLiveParts()?.board
+  const [arrivedMs] = useState(() => board?.arrivedAt(step.id) ?? instant())
   const channels = assigned(step.needs, instruments, context, view)
   useBenchHoses(step, channels)
   if (channels.size === 0) return NONE
