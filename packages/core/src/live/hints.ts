@@ -1,9 +1,19 @@
+import { type ElectricCheck, METHOD_SIGNATURES, methodSignature } from '../electrics'
 import { type Channel, type MeasurandId, medianOf, type Sample, type Station } from '../measure'
 import { toSi } from '../units'
 import { quantityOf } from './protocol'
 
 /** What the channels give away about how they are connected. Each is a suspicion with the test that proves it, never a verdict. */
-export const LIVE_HINTS = ['hose-off', 'ports-swapped', 'wrong-unit', 'probe-in-air', 'diluted', 'dead-cell'] as const
+export const LIVE_HINTS = [
+  'hose-off',
+  'ports-swapped',
+  'wrong-unit',
+  'probe-in-air',
+  'diluted',
+  'dead-cell',
+  'meter-across',
+  ...METHOD_SIGNATURES,
+] as const
 export type LiveHint = (typeof LIVE_HINTS)[number]
 
 /** A pressure that hangs in the air: next to nothing, with noise about zero, Pa. */
@@ -108,6 +118,26 @@ export interface LiveFigure {
 const likely = ({ before }: LiveFigure, band: Port['expected']): Port['expected'] =>
   before === null || before === 0 ? band : { min: before - 0.1 * Math.abs(before), max: before + 0.1 * Math.abs(before) }
 
+/** Electric checks whose value gives a wrong method away. */
+const CHECKS: Partial<Record<MeasurandId, ElectricCheck>> = {
+  'thermocouple.open': 'thermocouple.open',
+  'thermocouple.loaded': 'thermocouple.loaded',
+  'pilotGenerator.open': 'pilotGenerator.open',
+  'pilotGenerator.loaded': 'pilotGenerator.loaded',
+}
+/** Across a flame rod the meter bridges it: less than this share of what flows in series. */
+const ACROSS_SHARE = 0.1
+
+/** How a meter was held wrongly, as far as its figure gives it away. */
+function methodHint(f: LiveFigure, now: number, firing: boolean): LiveHint | null {
+  const check = CHECKS[f.measurandId]
+  if (check) return methodSignature(check, now, f.expected ?? undefined) ?? null
+  if (f.measurandId !== 'flame.current' || !f.expected || !firing) return null
+  if (now < 0 && fits(-now, f.expected)) return 'leads-reversed'
+  const usual = f.before ?? f.expected.min
+  return now > 0 && now < ACROSS_SHARE * usual ? 'meter-across' : null
+}
+
 /** No flue gas of a fire is so close to air. */
 const AIR = { o2: 0.2, co2: 0.005, overRoomK: 15 } as const
 /** Air that got in: so much more oxygen, or less CO2, with a cooler flue than at the last visit. */
@@ -137,6 +167,8 @@ export function liveHints(figures: ReadonlyMap<string, LiveFigure>, firing: bool
           tell(key, 'ports-swapped')
       }
     if (f.raw && f.expected && wrongUnit(f.channel, f.raw.value, f.raw.unit, f.expected)) tell(key, 'wrong-unit')
+    const method = methodHint(f, now, firing)
+    if (method) tell(key, method)
     if (firing && f.stationId === 'flue') {
       const inAir = f.channel === 'o2' ? now > AIR.o2 : f.channel === 'co2' ? now < AIR.co2 : false
       if (inAir) tell(key, 'probe-in-air')

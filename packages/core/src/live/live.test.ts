@@ -5,6 +5,7 @@ import {
   deadCell,
   hoseOff,
   type Line,
+  liveHints,
   LineCutter,
   lineSi,
   LONGEST_LINE,
@@ -223,5 +224,31 @@ describe('what the channels give away', () => {
     expect(burns(() => 15_000)).toBeNull()
     expect(burns((s) => (s < 235 ? 0 : 28_000))).toBeNull()
     expect(reachedRate([], 0.001, (f) => f, rates)).toBeNull()
+  })
+})
+
+describe('a meter held wrongly', () => {
+  const figure = (measurandId: 'thermocouple.open' | 'flame.current', value: number, before: number | null = null) => ({
+    measurandId,
+    stationId: 'electrics' as const,
+    channel: 'voltage' as const,
+    samples: Array.from({ length: 8 }, (_, i) => ({ s: i / 2, value })),
+    raw: null,
+    expected: measurandId === 'flame.current' ? { min: 1e-6, max: 10e-6 } : null,
+    before,
+  })
+  test.each([
+    ['thermocouple.open', 0.028, null, undefined],
+    ['thermocouple.open', 0.015, null, 'loaded-read-as-open'],
+    ['thermocouple.open', -0.028, null, 'leads-reversed'],
+    ['flame.current', 4e-6, null, undefined],
+    ['flame.current', 0.05e-6, 4e-6, 'meter-across'],
+    ['flame.current', -4e-6, null, 'leads-reversed'],
+    ['flame.current', 0, null, undefined],
+  ] as const)('%s of %d, before %p: %p', (id, value, before, hint) =>
+    expect(liveHints(new Map([['x', figure(id, value, before)]]), true).get('x')).toBe(hint),
+  )
+  test('without a flame nothing flows, and nothing is said', () => {
+    expect(liveHints(new Map([['x', figure('flame.current', 0.05e-6, 4e-6)]]), false).size).toBe(0)
   })
 })
