@@ -103,6 +103,8 @@ try {
     Ansel Bay Burner Service   ruben.calder@lucerna.example      lead technician
                                wim.tacoma@lucerna.example        technician
 
+  Simulated instruments speak over the network: in a visit, Connect…, or begin the training bench there.
+
   Ctrl-C stops everything; the data stays. npm run demo -- --reset starts afresh.
 `)
 } catch (error) {

@@ -1,7 +1,7 @@
 'use client'
 
 import { DAY_ORDERS, type ImportSaid, packTrace, quantityOf, settlingRuleOf, TIME_FORMS, type TracePlan } from '@lucerna/core/live'
-import { type Channel, MEASURANDS, type Sample, settling, takeReading } from '@lucerna/core/measure'
+import { type Channel, CHANNELS as ALL_CHANNELS, MEASURANDS, type Sample, settling, takeReading } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { instrumentFor, readingKey } from '@lucerna/core/visit'
 import { unitsOf } from '@lucerna/core/units'
@@ -21,20 +21,8 @@ import { useDesk } from '../parts/context'
 import { previewTrace, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
 import type { TraceWorker } from './traceFile.worker'
 
-/** What a column can be. */
-const CHANNELS: readonly Channel[] = [
-  'o2',
-  'co2',
-  'co',
-  'no',
-  'flueTemperature',
-  'airTemperature',
-  'temperature',
-  'pressure',
-  'draught',
-  'current',
-  'voltage',
-]
+/** What a column can be: everything that an instrument records by itself. */
+const CHANNELS = ALL_CHANNELS.filter((c) => !['gauge', 'stopwatch', 'meterIndex', 'length', 'flow', 'speed', 'humidity'].includes(c))
 /** What a value is the middle of, where its channel has no rule, s. */
 const PLAIN_WINDOW_S = 10
 /** A packed trace of a channel at most. */

@@ -12,6 +12,16 @@ interface Hanging {
   readonly carriedApart: NonNullable<VisitAppliance['carriedApart']>
 }
 
+/** Closed visits of these appliances before this one. */
+const closedBefore = (row: VisitRow, applianceIds: readonly string[]) =>
+  and(
+    eq(visit.firmId, row.firmId),
+    inArray(visitAppliance.applianceId, [...applianceIds]),
+    eq(visit.status, 'closed'),
+    ne(visit.id, row.id),
+    lt(visit.plannedFor, row.plannedFor),
+  )
+
 /** The as-left values of the last closed visit of each appliance before this one. */
 export async function lastValues(
   tx: Transaction,
@@ -22,15 +32,7 @@ export async function lastValues(
     .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, visitId: visit.id })
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-    .where(
-      and(
-        eq(visit.firmId, row.firmId),
-        inArray(visitAppliance.applianceId, [...applianceIds]),
-        eq(visit.status, 'closed'),
-        ne(visit.id, row.id),
-        lt(visit.plannedFor, row.plannedFor),
-      ),
-    )
+    .where(closedBefore(row, applianceIds))
     .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
   const rows = await tx
     .select({ applianceId: visitValue.applianceId, key: visitValue.key, asLeftSi: visitValue.asLeftSi })
@@ -47,16 +49,7 @@ export async function goodStarts(tx: Transaction, row: VisitRow, applianceIds: r
     .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, start: visitAppliance.goodStart })
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-    .where(
-      and(
-        eq(visit.firmId, row.firmId),
-        inArray(visitAppliance.applianceId, [...applianceIds]),
-        eq(visit.status, 'closed'),
-        ne(visit.id, row.id),
-        lt(visit.plannedFor, row.plannedFor),
-        isNotNull(visitAppliance.goodStart),
-      ),
-    )
+    .where(and(closedBefore(row, applianceIds), isNotNull(visitAppliance.goodStart)))
     .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
   return new Map(rows.flatMap((r) => (r.start ? [[r.applianceId, r.start] as const] : [])))
 }
