@@ -1,10 +1,24 @@
 import { readLine } from '@lucerna/core/live'
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
+import { BURNER_KINDS } from '@lucerna/core/appliance'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { Bench, benchSchema } from './bench'
 import { Poster } from './Poster'
 
-const demo = benchSchema.parse(JSON.parse(readFileSync(path.join(__dirname, '../demo.json'), 'utf8')))
+const shipped = (name: string) => benchSchema.parse(JSON.parse(readFileSync(path.join(__dirname, '..', name), 'utf8')))
+const demo = shipped('demo.json')
+
+test('what ships runs, with one appliance of every burner kind and no serial twice', () => {
+  const files = [demo, shipped('demo-ansel-bay.json')]
+  for (const file of files) {
+    expect(new Bench(file).advance(1, Date.now()).length).toBeGreaterThan(0)
+    const serials = file.appliances.flatMap((a) => a.instruments.map((x) => x.serial))
+    expect(new Set(serials).size).toBe(serials.length)
+  }
+  const kinds = files.flatMap((f) => f.appliances.map((a) => DEMO_CARDS.find((c) => c.id === a.card)?.burnerKind))
+  expect([...BURNER_KINDS].filter((k) => !kinds.includes(k))).toEqual([])
+})
 
 describe('the bench file', () => {
   test('every appliance of the demo runs, and all that it says are lines of the protocol', () => {

@@ -57,7 +57,16 @@ export function placeFor(measurandId: MeasurandId, stationId: Station, section =
 }
 
 /** What can be wrong with an instrument or how it hangs, in the hands of who tries things out. */
-export const MISHAPS = ['hose-off', 'ports-swapped', 'wrong-unit', 'pump-off', 'unplugged', 'dead-co-cell', 'low-battery'] as const
+export const MISHAPS = [
+  'hose-off',
+  'ports-swapped',
+  'wrong-unit',
+  'pump-off',
+  'unplugged',
+  'dead-co-cell',
+  'low-battery',
+  'water-trap',
+] as const
 export type Mishap = (typeof MISHAPS)[number]
 
 const SELF_ZEROED = ['o2', 'co2', 'co', 'no', 'combustibleGas']
@@ -243,6 +252,7 @@ export class SimulatedKit {
       if (quantityOf(spec.channel) === 'temperature') sensor.offset = 0
       return say('zeroed')
     }
+    if (mishaps.has('water-trap') && gasCell && instrument.kind === 'analyser') return say('water-trap-full')
     if (mishaps.has('pump-off') && gasCell) return say('no-flow')
     if (mishaps.has('low-battery') && instrument.kind === 'analyser' && h.seq % 20 === 0) return say('battery-low')
     if (this.held.has(`${instrument.serial} ${spec.id}`)) return say('hold')

@@ -155,4 +155,5 @@ export const live = {
   'live.mishap.unplugged': 'Analyser unplugged',
   'live.mishap.dead-co-cell': 'CO cell dead',
   'live.mishap.low-battery': 'Battery low',
+  'live.mishap.water-trap': 'Water trap full',
 } as const

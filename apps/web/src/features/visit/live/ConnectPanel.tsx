@@ -8,7 +8,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useDesk } from '../parts/context'
 import { useBench, useLiveParts, useLiveView } from './context'
-import { CO_ALARM, type LiveChannel, METER_READER, SOURCES } from './LiveBoard'
+import { CLAMP, CO_ALARM, type LiveChannel, METER_READER, SOURCES } from './LiveBoard'
 import { useRecordsItself } from './recordsItself'
 import { canSerial, openSerial } from './serial'
 import { laneFigures } from './useStart'
@@ -46,7 +46,7 @@ export function ConnectPanel({ demo }: { readonly demo: boolean }) {
                 ? live.bench.end()
                 : void live.bench.begin(
                     { card: appliance.card, gas: appliance.facts.gas, altitudeM: appliance.facts.altitudeM, seed: 7 },
-                    [...mine, METER_READER, CO_ALARM],
+                    [...mine, METER_READER, CO_ALARM, CLAMP],
                     units,
                   )
             }

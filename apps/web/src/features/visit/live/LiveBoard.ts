@@ -55,6 +55,7 @@ const builtIn = (kind: Instrument['kind'], serial: string, channel: Channel, res
 })
 export const METER_READER = builtIn('meter-reader', 'meter', 'meterIndex', 0.001, 1e6)
 export const CO_ALARM = builtIn('co-alarm', 'co-alarm', 'co', 1e-6, 0.001)
+export const CLAMP = builtIn('clamp', 'clamp', 'current', 0.01, 100)
 
 /**
  * Everything that the instruments of a visit show, whatever way it comes: one trace for each channel, drawn a few times a second. A line that is none is
@@ -77,7 +78,7 @@ export class LiveBoard extends Store<LiveView> {
     private readonly now: () => number = Date.now,
   ) {
     super({ at: 0, channels: new Map(), sources: {}, refused: {}, strangers: [], hangs: new Map() })
-    for (const instrument of [...instruments, METER_READER, CO_ALARM])
+    for (const instrument of [...instruments, METER_READER, CO_ALARM, CLAMP])
       for (const spec of instrument.channels) this.known.set(channelKey(instrument.serial, spec.id), { instrument, spec })
   }
 
