@@ -22,7 +22,7 @@ const mishap = async (page: Page, name: string, seconds: number) => {
 }
 
 test('a furnace in inches from the bench; a hose off, hoses changed over and an analyser without power are named', async ({ page }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await page.clock.install()
   await signIn(page, 'Wim')
   await page.goto(`/visits/${await planAnother(page, 'Harbour Office')}`)
@@ -92,9 +92,13 @@ test('a web process is ended in the middle of a stream: said at once, and the ne
       .catch(() => undefined)
   }, 500)
   try {
-    await page.keyboard.press('c')
     const dialog = page.getByRole('dialog')
-    await dialog.getByRole('button', { name: 'Connect over the network' }).click()
+    const network = dialog.getByRole('button', { name: 'Connect over the network' })
+    await expect(async () => {
+      await page.keyboard.press('c')
+      await expect(network).toBeVisible({ timeout: 3_000 })
+    }).toPass()
+    await network.click()
     await expect(dialog.getByText('21 mbar').first()).toBeVisible()
     own.child.kill('SIGKILL')
     await expect(dialog.getByText(/The connection is lost/)).toBeVisible()

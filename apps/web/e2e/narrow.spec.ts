@@ -15,7 +15,7 @@ const fits = async (page: Page, path: string) => {
 }
 
 test('registers, cards, practices, instruments and people on a phone', { tag: '@phone' }, async ({ page }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await signIn(page, 'Maren')
   await page.goto('/sites?show=appliances')
   const appliance = await page

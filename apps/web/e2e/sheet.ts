@@ -93,7 +93,7 @@ async function answerInOneGo(page: Page, answers: Readonly<Record<string, string
     }
     return open.length
   }, answers)
-  if (left > 0) await expect(groups.filter({ hasNot: page.locator('[aria-pressed=true]') })).toHaveCount(0)
+  if (left > 0) await expect(groups.filter({ hasNot: page.locator('[aria-pressed=true]') })).toHaveCount(0, { timeout: 30_000 })
 }
 
 /** Types the figures of a sound appliance; answers with whether there was a field at all. */

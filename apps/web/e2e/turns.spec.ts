@@ -108,7 +108,7 @@ test('a service that becomes a gas pipe repair: its tightness and joints come to
 })
 
 test('a steam boiler without sensors: a card from its plate, its sticker in the history, both marked', async ({ page }) => {
-  test.setTimeout(120_000)
+  test.setTimeout(240_000)
   await signIn(page, 'Tobias')
   await page.goto('/sites')
   await page

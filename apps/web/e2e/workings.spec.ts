@@ -19,7 +19,6 @@ async function open(page: Page, words: string, title: string): Promise<void> {
 }
 
 test('a technician through six of the Workings', async ({ page }) => {
-  test.setTimeout(90_000)
   await signIn(page, 'Tobias')
 
   await test.step('clock the meter: by key, long enough for 1 %, in both schools', async () => {
