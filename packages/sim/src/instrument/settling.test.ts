@@ -39,5 +39,5 @@ test.each([
   const seen = answers(rule, { ...of, step: [...of.step], t90: [...of.t90] })
   expect(seen.called).toBe(120)
   expect(seen.early).toBeLessThan(0.01)
-  expect(seen.median).toBeLessThan(1.35)
+  expect(seen.median).toBeLessThan(1.3)
 })
