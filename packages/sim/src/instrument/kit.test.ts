@@ -154,3 +154,16 @@ describe('simulated instruments', () => {
     expect(Math.abs(b.standing('p').middle! - readingAt(b.sim, 'inlet-pressure').value)).toBeLessThan(5)
   })
 })
+
+test('asked to show itself it blinks for a while; asked for its range it sends the other unit', () => {
+  const b = bench()
+  burning(b)
+  b.kit.command({ v: 1, instrument: gauge.serial, channel: 'p', do: 'range' })
+  b.kit.command({ v: 1, instrument: gauge.serial, do: 'identify' })
+  expect(b.kit.blinking).toBe(gauge.serial)
+  b.run(10)
+  expect(b.kit.blinking).toBeNull()
+  const units = new Map(b.lines.slice(-20).flatMap((l) => ('unit' in l ? [[`${l.instrument} ${l.channel}`, l.unit]] : [])))
+  expect(units.get(`${gauge.serial} p`)).toBe('inH2O')
+  expect(units.get(`${gauge.serial} p2`)).toBe('mbar')
+})

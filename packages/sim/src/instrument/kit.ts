@@ -75,6 +75,8 @@ const GAS_CHANNELS = ['o2', 'co2', 'co', 'no', 'flueTemperature', 'airTemperatur
 const ZEROING_S = { gas: 20, port: 5 } as const
 /** A hose that is moved hangs in the air for so long, s. */
 const MOVED_S = 6
+/** One that is asked to show itself blinks for so long, s. */
+const BLINK_S = 5
 /** Time between two lines of a channel, s. */
 export const LINE_EVERY_S = 0.5
 /** The air of a room that has no fault. */
@@ -116,6 +118,9 @@ export class SimulatedKit {
   private nowS = 0
   private restS = 0
   readonly mishaps = new Set<Mishap>()
+  /** Channels that were switched to the other school's unit. */
+  private readonly ranged = new Set<string>()
+  private blinks: { readonly serial: string; readonly untilS: number } | null = null
   private readonly held = new Set<string>()
 
   constructor(
@@ -162,6 +167,11 @@ export class SimulatedKit {
     return true
   }
 
+  /** The instrument that shows itself just now. */
+  get blinking(): string | null {
+    return this.blinks && this.nowS < this.blinks.untilS ? this.blinks.serial : null
+  }
+
   /** What is asked of an instrument by its line. */
   command(command: LineCommand): boolean {
     const of = this.hung.filter(
@@ -171,7 +181,9 @@ export class SimulatedKit {
       const key = `${h.instrument.serial} ${h.spec.id}`
       if (command.do === 'zero') h.zeroingUntilS = this.nowS + (GAS_CHANNELS.includes(h.spec.channel) ? ZEROING_S.gas : ZEROING_S.port)
       if (command.do === 'hold' && !this.held.delete(key)) this.held.add(key)
+      if (command.do === 'range' && !this.ranged.delete(key)) this.ranged.add(key)
     }
+    if (command.do === 'identify' && of.length > 0) this.blinks = { serial: command.instrument, untilS: this.nowS + BLINK_S }
     return of.length > 0
   }
 
@@ -260,7 +272,8 @@ export class SimulatedKit {
     const dead = mishaps.has('dead-co-cell') && spec.channel === 'co'
     const cut = dead ? 0 : Math.min(spec.max, Math.max(spec.min, value))
     const rounded = Math.round(cut / spec.resolution) * spec.resolution
-    const unit = unitOf(spec, this.options.units ?? 'metric')
+    const other = this.ranged.has(`${instrument.serial} ${spec.id}`)
+    const unit = unitOf(spec, ((this.options.units ?? 'metric') === 'metric') === other ? 'imperial' : 'metric')
     // To its last digit in the unit that it shows.
     const digits = Math.min(12, Math.max(0, Math.ceil(-Math.log10(spanFromSi(spec.resolution, unit, quantityOf(spec.channel))) - 1e-6)))
     const shown = Number(fromSi(rounded, unit, quantityOf(spec.channel)).toFixed(digits))

@@ -31,6 +31,7 @@ export function BenchPanel() {
           ? `${t(`live.bench.phase.${frame.phase}`)}${frame.lit ? ` · ${t('live.bench.lit')}` : ''}${frame.waitingFor ? ` · ${wordsFor(`sequence.${frame.waitingFor}`)}` : ''}`
           : t('live.bench.starting')}
       </p>
+      {frame?.blinking && <p className="font-semibold text-info">{t('live.bench.blinks', { serial: frame.blinking })}</p>}
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
         <input type="checkbox" className="checkbox" checked={bench.follows} onChange={(e) => live.bench.follow(e.target.checked)} />
         {t('live.bench.follows')}

@@ -167,18 +167,19 @@ function InstrumentRow({
   return (
     <li className="py-2">
       <p className="flex min-h-11 flex-wrap items-center justify-between gap-x-3">
-        <b>{name}</b>
+        <b className="flex-1">{name}</b>
         {age > STALE_S && <span className="text-sm text-warning">{t('live.stale', { seconds: Math.round(age) })}</span>}
-        {zeroes && (
+        {(['identify', 'hold', 'range', ...(zeroes ? (['zero'] as const) : [])] as const).map((what) => (
           <button
+            key={what}
             type="button"
-            className="btn btn-ghost text-primary btn-sm max-lg:min-h-11"
-            aria-label={`${t('live.zero')}: ${name}`}
-            onClick={() => board?.ask({ v: 1, instrument: instrument.serial, do: 'zero' })}
+            className="btn btn-ghost px-2 text-primary btn-sm max-lg:min-h-11"
+            aria-label={`${t(`live.${what}`)}: ${name}`}
+            onClick={() => board?.ask({ v: 1, instrument: instrument.serial, do: what })}
           >
-            {t('live.zero')}
+            {t(`live.${what}`)}
           </button>
-        )}
+        ))}
       </p>
       <dl className="grid grid-cols-2 gap-x-6 text-sm">
         {channels.map((c) => (

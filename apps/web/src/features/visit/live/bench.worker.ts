@@ -14,6 +14,8 @@ export interface BenchFrame {
   readonly lit: boolean
   readonly signature: readonly { readonly id: string; readonly atS: number }[]
   readonly timeS: number
+  /** The instrument that shows itself just now. */
+  readonly blinking: string | null
 }
 
 /** What a hose or probe is put to. */
@@ -56,7 +58,7 @@ const bench = {
     if (!sim || !kit) return null
     const lines = kit.advance(seconds, nowMs)
     const { phase, waitingFor, lockOut, rateId, lit, timeS } = sim.snapshot()
-    return { lines, frame: { phase, waitingFor, lockOut, rateId, lit, timeS, signature: sim.signature } }
+    return { lines, frame: { phase, waitingFor, lockOut, rateId, lit, timeS, signature: sim.signature, blinking: kit.blinking } }
   },
 }
 export type BenchWorker = typeof bench

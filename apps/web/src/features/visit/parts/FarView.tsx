@@ -133,7 +133,7 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
             </span>
             <span className="flex items-baseline gap-4" aria-live="off">
               <span
-                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] max-sm:text-[11.5dvh] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
+                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] max-sm:text-[9dvh] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
               >
                 {now ? figure(need.measurandId, now.valueSi ?? 0, units) : reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
               </span>
