@@ -49,7 +49,7 @@ export function TraceFileDialog({ step, onClose }: { readonly step: Step; readon
     const worker = new Worker(new URL('./traceFile.worker.ts', import.meta.url), { type: 'module' })
     const startedAt = visit.startedAt ?? new Date().toISOString()
     try {
-      const trace = await wrap<TraceWorker>(worker).readTraceFile(
+      const trace = await wrap<TraceWorker>(worker).read(
         file,
         plan,
         named,
