@@ -5,7 +5,7 @@ import { type Channel, CHANNELS as ALL_CHANNELS, MEASURANDS, type Sample, settli
 import type { Step } from '@lucerna/core/procedure'
 import { instrumentFor, readingKey } from '@lucerna/core/visit'
 import { unitsOf } from '@lucerna/core/units'
-import { proxy, wrap } from 'comlink'
+import { wrap } from 'comlink'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
@@ -47,15 +47,17 @@ export function TraceFileDialog({ step, onClose }: { readonly step: Step; readon
   const read = async (file: File, named: boolean, plan: TracePlan) => {
     setStage({ kind: 'reading', share: 0 })
     const worker = new Worker(new URL('./traceFile.worker.ts', import.meta.url), { type: 'module' })
+    worker.addEventListener('message', ({ data }: MessageEvent<{ share?: number }>) => {
+      const { share } = data
+      if (share !== undefined) setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now))
+    })
     const startedAt = visit.startedAt ?? new Date().toISOString()
     try {
-      const trace = await wrap<TraceWorker>(worker).read(
-        file,
-        plan,
-        named,
-        { day: dayAt(startedAt, timeZone), timeZone, zeroMs: Date.parse(startedAt) },
-        proxy((share: number) => setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now))),
-      )
+      const trace = await wrap<TraceWorker>(worker).read(file, plan, named, {
+        day: dayAt(startedAt, timeZone),
+        timeZone,
+        zeroMs: Date.parse(startedAt),
+      })
       setStage('problem' in trace ? { kind: 'problem', problem: trace.problem } : { kind: 'read', file, trace })
     } finally {
       worker.terminate()

@@ -152,6 +152,7 @@ describe('a trace from a file', () => {
     Object.assign(globalThis, {
       Worker: class {
         terminate() {}
+        addEventListener() {}
       },
     })
     const { log } = open(of('flue', 'max'), <TraceFileDialog step={of('flue', 'max')} onClose={() => undefined} />)

@@ -1,9 +1,13 @@
 import { expose } from 'comlink'
 import { readTraceFile } from './traceFile'
 
+type Given = Parameters<typeof readTraceFile>
+/** How far it is goes out as a plain message beside the calls. */
+const tell = (share: number) => (globalThis as unknown as { postMessage: (message: object) => void }).postMessage({ share })
+
 const worker = {
-  // Looked up when it is called: the bundle may put this together before the module that it comes from.
-  read: (...given: Parameters<typeof readTraceFile>): ReturnType<typeof readTraceFile> => readTraceFile(...given),
+  read: (file: Given[0], plan: Given[1], named: Given[2], at: Given[3]): ReturnType<typeof readTraceFile> =>
+    readTraceFile(file, plan, named, at, tell),
 }
 export type TraceWorker = typeof worker
 
