@@ -5,7 +5,6 @@ import { type Channel, CHANNELS as ALL_CHANNELS, MEASURANDS, type Sample, settli
 import type { Step } from '@lucerna/core/procedure'
 import { instrumentFor, readingKey } from '@lucerna/core/visit'
 import { unitsOf } from '@lucerna/core/units'
-import { wrap } from 'comlink'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
@@ -18,8 +17,7 @@ import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { useDesk } from '../parts/context'
-import { previewTrace, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
-import type { TraceWorker } from './traceFile.worker'
+import { previewTrace, readTraceFile, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
 
 /** What a column can be: everything that an instrument records by itself. */
 const CHANNELS = ALL_CHANNELS.filter((c) => !['gauge', 'stopwatch', 'meterIndex', 'length', 'flow', 'speed', 'humidity'].includes(c))
@@ -46,22 +44,16 @@ export function TraceFileDialog({ step, onClose }: { readonly step: Step; readon
   }
   const read = async (file: File, named: boolean, plan: TracePlan) => {
     setStage({ kind: 'reading', share: 0 })
-    const worker = new Worker(new URL('./traceFile.worker.ts', import.meta.url), { type: 'module' })
-    worker.addEventListener('message', ({ data }: MessageEvent<{ share?: number }>) => {
-      const { share } = data
-      if (share !== undefined) setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now))
-    })
     const startedAt = visit.startedAt ?? new Date().toISOString()
-    try {
-      const trace = await wrap<TraceWorker>(worker).read(file, plan, named, {
-        day: dayAt(startedAt, timeZone),
-        timeZone,
-        zeroMs: Date.parse(startedAt),
-      })
-      setStage('problem' in trace ? { kind: 'problem', problem: trace.problem } : { kind: 'read', file, trace })
-    } finally {
-      worker.terminate()
-    }
+    // Piece by piece: the page is drawn between them.
+    const trace = await readTraceFile(
+      file,
+      plan,
+      named,
+      { day: dayAt(startedAt, timeZone), timeZone, zeroMs: Date.parse(startedAt) },
+      (share) => setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now)),
+    )
+    setStage('problem' in trace ? { kind: 'problem', problem: trace.problem } : { kind: 'read', file, trace })
   }
   return (
     <div className="flex flex-col gap-4">

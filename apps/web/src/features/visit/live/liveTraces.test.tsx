@@ -15,11 +15,6 @@ import { of, open, press, taken, types, visit } from './testStep'
 
 jest.mock('../parts/later', () => ({ Signature: () => null, Complaint: () => null, StartSeenView: () => null }))
 jest.mock('@/ui/LanesChart', () => ({ LanesChart: () => null }))
-jest.mock('comlink', () => ({
-  wrap: () => ({ read: jest.requireActual<{ readTraceFile: unknown }>('./traceFile').readTraceFile }),
-  proxy: (f: unknown) => f,
-  expose: () => undefined,
-}))
 
 // What browsers have and the test’s does not.
 Object.assign(globalThis, { TextDecoder: NodeDecoder })

@@ -91,5 +91,6 @@ async function* bytesOf(file: Blob): AsyncGenerator<Uint8Array> {
     const { done, value } = await reader.read()
     if (done) return
     yield value
+    await new Promise((drawn) => setTimeout(drawn))
   }
 }
