@@ -156,7 +156,22 @@ test('without a network an instrument on a cable is still live, and what it says
   await page.getByRole('button', { name: 'Record', exact: true }).click()
   await expect(page.getByText(/offline, \d+ saved here/)).toBeVisible()
   await expect(page.getByRole('button', { name: /Inlet: Standing pressure 21\.4 mbar, within limits/ })).toBeVisible()
+  // A trace that an instrument recorded by itself is read on the device too, faults and all.
+  await page.getByRole('button', { name: /^Live:/ }).click()
+  await page.getByRole('button', { name: 'Trace from a file…' }).click()
+  const began = Date.now() - 400_000
+  const rows = Array.from({ length: 300 }, (_, i) => `${new Date(began + i * 1000).toISOString()};8,9;${i === 7 ? '----' : 41}`)
+  await page
+    .getByLabel('CSV file')
+    .setInputFiles({ name: 'flue.csv', mimeType: 'text/csv', buffer: Buffer.from(['Time;CO2 [%];CO [ppm]', ...rows].join('\n')) })
+  await page.getByRole('button', { name: 'Read the file' }).click()
+  await expect(page.getByText(/^300 rows, /)).toBeVisible()
+  await expect(page.getByText('First of these: row 8, “----”')).toBeVisible()
+  await page.getByRole('button', { name: 'Keep trace only' }).click()
+  await expect(page.getByText('Trace kept')).toBeVisible()
   await context.setOffline(false)
   await page.evaluate(() => window.dispatchEvent(new Event('online')))
   await expect(page.getByText('all sent')).toBeVisible({ timeout: 20_000 })
+  await page.goto(page.url().split('#')[0] + '/traces')
+  await expect(page.getByText('From the file flue.csv')).toBeVisible()
 })

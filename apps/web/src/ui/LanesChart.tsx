@@ -1,5 +1,6 @@
 'use client'
 
+import { withHoles } from '@lucerna/core/live'
 import { type MeasurandId, MEASURANDS, type Sample, shownAs } from '@lucerna/core/measure'
 import { fromSi } from '@lucerna/core/units'
 import type { ChartDataset, ChartOptions } from 'chart.js'
@@ -39,7 +40,7 @@ export function LanesChart({
   const colours = useChartColours(holder)
   const font = { family: colours.font, size: 12 }
   const points = (id: MeasurandId, samples: readonly Sample[]) =>
-    samples.map((p) => ({ x: p.s, y: fromSi(p.value, shownAs(id, units).unit, MEASURANDS[id].quantity) }))
+    withHoles(samples).map((p) => ({ x: p.s, y: fromSi(p.value, shownAs(id, units).unit, MEASURANDS[id].quantity) }))
   const all = lanes.flatMap((l) => l.samples.map((p) => p.s))
   const line = { showLine: true, pointRadius: 0, tension: 0 } as const
   const datasets = lanes.flatMap((lane, i): ChartDataset<'scatter'>[] => [
@@ -103,7 +104,11 @@ export function LanesChart({
               xScaleID: 'x',
               yScaleID: `y${i}`,
               xValue: Math.min(...all, ...marks.map((m) => m.s)),
-              yValue: Math.max(...points(lane.measurandId, [...lane.samples, ...(lane.beside ?? [])]).map((p) => p.y)),
+              yValue: Math.max(
+                ...points(lane.measurandId, [...lane.samples, ...(lane.beside ?? [])])
+                  .map((p) => p.y)
+                  .filter(Number.isFinite),
+              ),
               content: lane.label,
               position: { x: 'start' as const, y: 'end' as const },
               color: colours.ink,

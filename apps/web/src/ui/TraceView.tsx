@@ -2,7 +2,7 @@
 
 import { minuteTable } from '@lucerna/core/live'
 import type { Channel, MeasurandId, Sample } from '@lucerna/core/measure'
-import { timeAt } from './dates'
+import { secondAt, timeAt } from './dates'
 import { figure, unitText, type Units } from './figures'
 import { LanesChart } from './LanesChart'
 import { t } from '@/messages/traces'
@@ -49,7 +49,7 @@ export function TraceView({
     <div className="flex flex-col gap-3">
       <LanesChart
         lanes={channels}
-        xText={clock}
+        xText={(s) => secondAt(new Date(s * 1000).toISOString(), timeZone)}
         units={units}
         label={t('traces.chart', { names: channels.map((c) => c.label).join(', ') })}
       />

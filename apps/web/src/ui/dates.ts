@@ -8,6 +8,10 @@ export const dateAt = (instant: string, timeZone: string): string =>
 export const timeAt = (instant: string, timeZone: string): string =>
   new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit' }).format(new Date(instant))
 
+/** The same to the second. `secondAt('2026-06-01T08:00:05Z', 'Europe/Zurich')` → `'10:00:05'`. */
+export const secondAt = (instant: string, timeZone: string): string =>
+  new Intl.DateTimeFormat('en-GB', { timeZone, timeStyle: 'medium' }).format(new Date(instant))
+
 /** A plain calendar date (no time zone in it). `plainDate('2027-06-01')` → `'1 Jun 2027'`. */
 export const plainDate = (day: string): string => dateAt(`${day}T12:00:00Z`, 'UTC')
 

@@ -1,4 +1,4 @@
-import { guessPlan, TraceImport, type TracePlan, wallOf } from '.'
+import { guessPlan, keptStretch, resolutionOf, TraceImport, type TracePlan, valueAt, wallOf, withHoles } from '.'
 
 const DAY = '2026-06-01'
 const localMs = ({ day, time }: { day: string | null; time: string }) => Date.parse(`${day ?? DAY}T${time}Z`)
@@ -84,4 +84,34 @@ test('a file of any length stays small and keeps its mean', () => {
   expect(channels[0]!.samples.length).toBeLessThanOrEqual(2400)
   expect(said.everyS).toBe(128)
   expect(channels[0]!.samples[100]!.value).toBeCloseTo(0.05, 6)
+})
+
+describe('what of a trace goes into a visit', () => {
+  const still = Array.from({ length: 120 }, (_, i) => ({ s: 1000 + i, value: 0.05 + (i % 2) * 1e-5 }))
+  test('its value at a moment, settled or not; nothing where it was silent', () => {
+    expect(valueAt('o2', still, 1119)).toMatchObject({ settled: true })
+    expect(valueAt('o2', still, 1119)!.value).toBeCloseTo(0.05, 4)
+    const falls = still.map((p, i) => ({ s: p.s, value: 0.15 - 0.0005 * i }))
+    expect(valueAt('o2', falls, 1119)).toMatchObject({ settled: false })
+    expect(valueAt('o2', still, 1003)).toMatchObject({ settled: false })
+    expect(valueAt('o2', still, 1300)).toBeNull()
+    expect(valueAt('o2', still, 900)).toBeNull()
+  })
+  test('the two hours before, of a long one evenly thinned', () => {
+    const day = Array.from({ length: 86_400 / 4 }, (_, i) => ({ s: 4 * i, value: i }))
+    const kept = keptStretch(day, 50_000)
+    expect(kept.length).toBeLessThanOrEqual(1200)
+    expect(kept.at(-1)!.s).toBeGreaterThan(49_985)
+    expect(kept[0]!.s).toBeGreaterThan(50_000 - 7200)
+    expect(keptStretch(still, 1010)).toHaveLength(11)
+  })
+  test('a gap is a hole, and nothing else is', () => {
+    expect(withHoles(still)).toEqual(still)
+    const gap = withHoles(still.filter((p) => p.s < 1050 || p.s > 1080))
+    expect(gap.filter((p) => Number.isNaN(p.value)).map((p) => p.s)).toEqual([1049])
+  })
+  test('every channel has a step', () => {
+    for (const channel of ['o2', 'co', 'flueTemperature', 'pressure', 'current', 'voltage'] as const)
+      expect(resolutionOf(channel)).toBeGreaterThan(0)
+  })
 })

@@ -1,6 +1,7 @@
-import { type Channel, medianOf, type Sample } from '../measure'
+import { type Channel, medianOf, type Sample, settling } from '../measure'
 import { type Quantity, toSi, unitsOf } from '../units'
 import { quantityOf } from './protocol'
+import { settlingRuleOf } from './standing'
 
 /** How the time column of a file is written. */
 export const TIME_FORMS = ['instant', 'local', 'clock', 'seconds'] as const
@@ -149,6 +150,58 @@ const FINEST_S = 0.5
 const GAP = { seconds: 10, steps: 5 } as const
 const MOST_GAPS = 20
 
+/** Where nothing was said for longer than ten seconds and five of the trace's own steps, s. `gapsOf([0, 1, 2, 40])` → `[{ fromS: 2, toS: 40 }]` */
+export function gapsOf(times: readonly number[]): { readonly fromS: number; readonly toS: number }[] {
+  const steps = times.slice(1).map((s, i) => s - times[i]!)
+  const most = Math.max(GAP.seconds, GAP.steps * (steps.length > 0 ? medianOf(steps) : 0))
+  return steps.flatMap((step, i) => (step > most ? [{ fromS: times[i]!, toS: times[i + 1]! }] : []))
+}
+
+/** The same samples with a hole (not a number) in every gap, for drawing: nobody knows what was there. */
+export function withHoles(samples: readonly Sample[]): Sample[] {
+  const gaps = new Set(gapsOf(samples.map((p) => p.s)).map((g) => g.fromS))
+  return samples.flatMap((p) => (gaps.has(p.s) ? [p, { s: p.s, value: NaN }] : [p]))
+}
+
+/** What a value is held to be fresh for where its channel has no rule, s. */
+const PLAIN_WINDOW_S = 10
+/**
+ * A channel of a trace at a moment: the middle of its window, and whether it had come to rest; null where it said nothing lately.
+ *
+ * @example valueAt('o2', samples, 1_760_000_000) // { value: 0.0512, settled: true }
+ */
+export function valueAt(
+  channel: Channel,
+  samples: readonly Sample[],
+  atS: number,
+): { readonly value: number; readonly settled: boolean } | null {
+  const rule = settlingRuleOf(channel)
+  const until = samples.filter((p) => p.s <= atS)
+  const last = until.at(-1)
+  if (!last || atS - last.s > 2 * (rule?.windowS ?? PLAIN_WINDOW_S)) return null
+  const seen = rule ? settling(until, rule) : null
+  return seen?.ok && seen.value.state !== 'too-few'
+    ? { value: seen.value.value, settled: seen.value.state === 'settled' }
+    : { value: last.value, settled: false }
+}
+
+/** So much of a file is kept, s, and so many of its samples. */
+export const KEPT_STRETCH_S = 7200
+const MOST_OF_STRETCH = 1200
+/** What of a trace is kept for a moment: the two hours before, thinned evenly if they are many. */
+export function keptStretch(samples: readonly Sample[], atS: number): Sample[] {
+  const mine = samples.filter((p) => p.s <= atS && p.s > atS - KEPT_STRETCH_S)
+  const every = Math.ceil(mine.length / MOST_OF_STRETCH)
+  return mine.filter((_, i) => i % every === 0)
+}
+
+/** What one step of a packed value is, SI, where no instrument says it. `resolutionOf('co')` → `1e-6` */
+export function resolutionOf(channel: Channel): number {
+  const quantity = quantityOf(channel)
+  if (quantity === 'fraction') return channel === 'co' || channel === 'no' ? 1e-6 : 1e-4
+  return quantity === 'temperature' || quantity === 'pressure' ? 0.1 : quantity === 'current' ? 1e-8 : 1e-3
+}
+
 /**
  * Takes in a file of a trace row by row, however long: times by its plan, values in SI, put in order and thinned to means of equal stretches as it grows. What
  * cannot be read is counted and left out.
@@ -248,11 +301,7 @@ export class TraceImport {
 
   end(): { readonly channels: readonly { readonly channel: Channel; readonly samples: readonly Sample[] }[]; readonly said: ImportSaid } {
     const times = [...this.heard.values()].sort((a, b) => a - b)
-    const steps = times.slice(1).map((s, i) => s - times[i]!)
-    const usual = steps.length > 0 ? medianOf(steps) : 0
-    const gaps = times
-      .slice(1)
-      .flatMap((s, i) => (s - times[i]! > Math.max(GAP.seconds, GAP.steps * usual) ? [{ fromS: times[i]!, toS: s }] : []))
+    const gaps = gapsOf(times)
     return {
       channels: this.plan.channels.map(({ channel }, i) => ({
         channel,

@@ -47,7 +47,13 @@ export {
 export {
   DAY_ORDERS,
   type DayOrder,
+  gapsOf,
   guessPlan,
+  KEPT_STRETCH_S,
+  keptStretch,
+  resolutionOf,
+  valueAt,
+  withHoles,
   type ImportSaid,
   TIME_FORMS,
   type TimeForm,

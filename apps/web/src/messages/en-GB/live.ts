@@ -52,10 +52,8 @@ export const live = {
   'trace-file.problem.row-too-long': 'A quotation mark is never closed: a row has no end. Export the trace again.',
   'trace-file.problem.no-columns':
     'Only one column found. A trace needs a time and at least one value, separated by comma, semicolon or tab.',
-  'trace-file.column': 'Column',
-  'trace-file.first': 'First row',
-  'trace-file.is': 'Is',
-  'trace-file.unit': 'Unit',
+  'trace-file.first': 'first row: {{value}}',
+  'trace-file.two-hours': 'A long file: the two hours before this moment are kept.',
   'trace-file.use': 'What {{name}} is',
   'trace-file.unit-of': 'Unit of {{name}}',
   'trace-file.unused': 'not used',

@@ -1,14 +1,25 @@
 'use client'
 
-import { DAY_ORDERS, type ImportSaid, packTrace, quantityOf, settlingRuleOf, TIME_FORMS, type TracePlan } from '@lucerna/core/live'
-import { type Channel, CHANNELS as ALL_CHANNELS, MEASURANDS, type Sample, settling, takeReading } from '@lucerna/core/measure'
+import {
+  DAY_ORDERS,
+  type ImportSaid,
+  KEPT_STRETCH_S,
+  keptStretch,
+  packTrace,
+  quantityOf,
+  resolutionOf,
+  TIME_FORMS,
+  type TracePlan,
+  valueAt,
+} from '@lucerna/core/live'
+import { CHANNELS as ALL_CHANNELS, MEASURANDS, takeReading } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { instrumentFor, readingKey } from '@lucerna/core/visit'
 import { unitsOf } from '@lucerna/core/units'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
-import { timeAt } from '@/ui/dates'
+import { secondAt } from '@/ui/dates'
 import { figureWithUnit, unitSymbol } from '@/ui/figures'
 import { shownFor, TraceView } from '@/ui/TraceView'
 import { toast } from '@/ui/toast'
@@ -21,11 +32,6 @@ import { previewTrace, readTraceFile, type FileProblem, type TraceFile, type Tra
 
 /** What a column can be: everything that an instrument records by itself. */
 const CHANNELS = ALL_CHANNELS.filter((c) => !['gauge', 'stopwatch', 'meterIndex', 'length', 'flow', 'speed', 'humidity'].includes(c))
-/** What a value is the middle of, where its channel has no rule, s. */
-const PLAIN_WINDOW_S = 10
-/** A packed trace of a channel at most. */
-const MOST_KEPT = 1200
-
 type Stage =
   | { readonly kind: 'choose' }
   | { readonly kind: 'problem'; readonly problem: FileProblem['problem'] }
@@ -119,64 +125,49 @@ function Columns({
   const { form, order } = plan.time
   return (
     <>
-      <table className="w-full border-collapse text-sm">
-        <thead>
-          <tr className="border-b hairline text-left quiet">
-            {(['column', 'first', 'is', 'unit'] as const).map((c) => (
-              <th key={c} scope="col" className="py-1 pr-2 font-normal">
-                {t(`trace-file.${c}`)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {preview.header.map((name, column) => {
-            const mine = plan.channels.find((c) => c.column === column)
-            return (
-              <tr key={name + String(column)} className="border-b hairline">
-                <th scope="row" className="max-w-32 py-1 pr-2 text-left font-semibold break-words">
-                  {name}
-                </th>
-                <td className="py-1 pr-2 figure">{preview.rows[0]?.[column] ?? ''}</td>
-                <td className="py-1 pr-2">
-                  <select
-                    aria-label={t('trace-file.use', { name })}
-                    className="select press w-full"
-                    value={use(column)}
-                    onChange={(e) => setUse(column, e.target.value)}
-                  >
-                    <option value="">{t('trace-file.unused')}</option>
-                    <option value="time">{t('trace-file.time')}</option>
-                    {CHANNELS.map((c) => (
-                      <option key={c} value={c}>
-                        {t(`channel.${c}`)}
-                      </option>
-                    ))}
-                  </select>
-                </td>
-                <td className="py-1">
-                  {mine && (
-                    <select
-                      aria-label={t('trace-file.unit-of', { name })}
-                      className="select press w-24"
-                      value={mine.unit}
-                      onChange={(e) =>
-                        onPlan({ ...plan, channels: plan.channels.map((c) => (c === mine ? { ...c, unit: e.target.value } : c)) })
-                      }
-                    >
-                      {(unitsOf(quantityOf(mine.channel)) as string[]).map((u) => (
-                        <option key={u} value={u}>
-                          {unitSymbol(u)}
-                        </option>
-                      ))}
-                    </select>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <ul className="divide-y divide-(--hairline) border-y hairline">
+        {preview.header.map((name, column) => {
+          const mine = plan.channels.find((c) => c.column === column)
+          return (
+            <li key={name + String(column)} className="grid grid-cols-[minmax(0,1fr)_6rem] gap-x-2 gap-y-1 py-2">
+              <p className="col-span-full flex flex-wrap items-baseline justify-between gap-x-3 text-sm">
+                <b className="min-w-0 break-words">{name}</b>
+                <span className="min-w-0 quiet">{t('trace-file.first', { value: preview.rows[0]?.[column] || '–' })}</span>
+              </p>
+              <select
+                aria-label={t('trace-file.use', { name })}
+                className={`select press w-full ${mine ? '' : 'col-span-full'}`}
+                value={use(column)}
+                onChange={(e) => setUse(column, e.target.value)}
+              >
+                <option value="">{t('trace-file.unused')}</option>
+                <option value="time">{t('trace-file.time')}</option>
+                {CHANNELS.map((c) => (
+                  <option key={c} value={c}>
+                    {t(`channel.${c}`)}
+                  </option>
+                ))}
+              </select>
+              {mine && (
+                <select
+                  aria-label={t('trace-file.unit-of', { name })}
+                  className="select press w-full"
+                  value={mine.unit}
+                  onChange={(e) =>
+                    onPlan({ ...plan, channels: plan.channels.map((c) => (c === mine ? { ...c, unit: e.target.value } : c)) })
+                  }
+                >
+                  {(unitsOf(quantityOf(mine.channel)) as string[]).map((u) => (
+                    <option key={u} value={u}>
+                      {unitSymbol(u)}
+                    </option>
+                  ))}
+                </select>
+              )}
+            </li>
+          )
+        })}
+      </ul>
       <div className="grid gap-3 sm:grid-cols-2">
         <Choose
           label={t('trace-file.form')}
@@ -202,7 +193,7 @@ function Columns({
 
 /** What is wrong with a file, one sentence each: it was read all the same. */
 function saidOf(said: ImportSaid, timeZone: string): string[] {
-  const at = (s: number) => timeAt(new Date(s * 1000).toISOString(), timeZone)
+  const at = (s: number) => secondAt(new Date(s * 1000).toISOString(), timeZone)
   const [gap] = said.gaps
   return [
     ...(said.noTime > 0 ? [t('trace-file.said.no-time', { count: said.noTime })] : []),
@@ -213,18 +204,6 @@ function saidOf(said: ImportSaid, timeZone: string): string[] {
     ...(gap ? [t('trace-file.said.gaps', { count: said.gaps.length, from: at(gap.fromS), to: at(gap.toS) })] : []),
     ...(said.everyS > 1 ? [t('trace-file.said.thinned', { seconds: said.everyS })] : []),
   ]
-}
-
-/** A channel of the file at a moment: the middle of its window, and whether it had come to rest. */
-function valueAt(channel: Channel, samples: readonly Sample[], atS: number): { readonly value: number; readonly settled: boolean } | null {
-  const rule = settlingRuleOf(channel)
-  const until = samples.filter((p) => p.s <= atS)
-  const last = until.at(-1)
-  if (!last || atS - last.s > 2 * (rule?.windowS ?? PLAIN_WINDOW_S)) return null
-  const seen = rule ? settling(until, rule) : null
-  return seen?.ok && seen.value.state !== 'too-few'
-    ? { value: seen.value.value, settled: seen.value.state === 'settled' }
-    : { value: last.value, settled: false }
 }
 
 /** The curves of a file, and what of it goes into the visit. */
@@ -246,7 +225,7 @@ function Found({
   const [firstS, lastS] = [Math.min(...times), Math.max(...times)]
   const [atS, setAtS] = useState(lastS)
   const problems = saidOf(trace.said, timeZone)
-  const clock = (s: number) => timeAt(new Date(s * 1000).toISOString(), timeZone)
+  const clock = (s: number) => secondAt(new Date(s * 1000).toISOString(), timeZone)
   const today = visit.startedAt !== null && atS * 1000 >= Date.parse(visit.startedAt) && atS * 1000 <= now + 60_000
   const found = step.needs.flatMap((need) => {
     const one = channels.find((c) => c.channel === MEASURANDS[need.measurandId].channel)
@@ -284,7 +263,7 @@ function Found({
           channels: channels.slice(0, 12).map((c) => ({
             channelId: c.channel,
             channel: c.channel,
-            chunks: packTrace(thinned(c.samples), resolutionOf(c.channel)).slice(0, 120),
+            chunks: packTrace(keptStretch(c.samples, atS), resolutionOf(c.channel)),
           })),
         },
       },
@@ -335,6 +314,7 @@ function Found({
           ])}
         </dl>
       )}
+      {lastS - firstS > KEPT_STRETCH_S && <p className="text-sm quiet">{t('trace-file.two-hours')}</p>}
       {!today && <p className="text-sm quiet">{t('trace-file.not-today')}</p>}
       <div className="flex flex-wrap gap-3">
         {today && found.length > 0 && (
@@ -353,15 +333,4 @@ function Found({
       />
     </>
   )
-}
-
-/** What one step of a packed value is, where no instrument says it. */
-const resolutionOf = (channel: Channel): number => {
-  const quantity = quantityOf(channel)
-  if (quantity === 'fraction') return channel === 'co' || channel === 'no' ? 1e-6 : 1e-4
-  return quantity === 'temperature' ? 0.1 : quantity === 'pressure' ? 0.1 : quantity === 'current' ? 1e-8 : 1e-3
-}
-const thinned = (samples: readonly Sample[]): readonly Sample[] => {
-  const every = Math.ceil(samples.length / MOST_KEPT)
-  return samples.filter((_, i) => i % every === 0)
 }
