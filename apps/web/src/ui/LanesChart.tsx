@@ -67,7 +67,7 @@ export function LanesChart({
         type: 'linear',
         min: Math.min(...all, ...marks.map((m) => m.s)),
         max: Math.max(...all, ...marks.map((m) => m.s + 1)),
-        ticks: { color: colours.text, font, maxRotation: 0, maxTicksLimit: 8, ...(xText && { callback: (v) => xText(Number(v)) }) },
+        ticks: { color: colours.text, font, maxRotation: 0, maxTicksLimit: 5, ...(xText && { callback: (v) => xText(Number(v)) }) },
         grid: { display: false },
         border: { color: colours.rule },
         ...(xTitle && { title: { display: true, text: xTitle, color: colours.text, font } }),

@@ -85,6 +85,8 @@ export const live = {
   'trace-file.at': 'Readings at',
   'trace-file.moving': 'not settled',
   'trace-file.not-today': 'This moment is not within the visit: the trace can be kept, no reading of today comes from it.',
+  'trace-file.not-at-rate':
+    'At this moment the burner was not yet at the rate of this step: the trace can be kept, no reading comes from it.',
   'trace-file.record_one': 'Record {{count}} reading and keep trace',
   'trace-file.record_other': 'Record {{count}} readings and keep trace',
   'trace-file.keep': 'Keep trace only',

@@ -9,6 +9,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useDesk } from '../parts/context'
 import { useLiveView } from './context'
+import { roomCo } from './figures'
 
 /** Which instruments speak for themselves, while any does: one line under the header, and the way to all of them. */
 export function LiveBar() {
@@ -51,17 +52,10 @@ export function LiveBar() {
 /** A personal alarm goes off here at this, whatever the practice says of a room. */
 const ALARM = 30e-6
 
-/** CO in the room above the limit, as a personal alarm or a probe left in the room shows it; null while all is well or nothing is heard. */
+/** CO in the room above the level of this place; null while all is well or no personal alarm is heard. */
 function useRoomCo(): number | null {
   const view = useLiveView()
   const { appliance, context } = useDesk()
-  const band = bandFor(appliance, context.practice, {
-    measurandId: 'co.ambient',
-    stationId: 'room',
-    firingStateId: 'standing',
-  })
-  const most = Math.min(ALARM, band?.max ?? ALARM)
-  const worn = [...view.channels.values()].find((c) => c.instrument.kind === 'co-alarm' && view.at / 1000 - c.trace.heardS <= STALE_S)
-  const value = worn?.trace.last?.value
-  return value !== undefined && value >= most ? value : null
+  const band = bandFor(appliance, context.practice, { measurandId: 'co.ambient', stationId: 'room', firingStateId: 'standing' })
+  return roomCo(view, Math.min(ALARM, band?.max ?? ALARM))
 }

@@ -70,7 +70,7 @@ export class LiveBoard extends Store<LiveView> {
   private readonly hangs = new Map<string, HangsHere>()
   private readonly cutters = new Map<SourceKind, LineCutter>()
   private readonly senders = new Map<SourceKind, (command: LineCommand) => void>()
-  private arrived: { readonly stepId: string; readonly ms: number } | null = null
+  private arrived: { readonly place: string; readonly ms: number } | null = null
   private beat: ReturnType<typeof setInterval> | undefined
 
   constructor(
@@ -97,9 +97,9 @@ export class LiveBoard extends Store<LiveView> {
     this.draw()
   }
 
-  /** When a step was arrived at, ms: the same for whoever shows it, until another is gone to. */
-  arrivedAt(stepId: string): number {
-    if (this.arrived?.stepId !== stepId) this.arrived = { stepId, ms: this.now() }
+  /** When a step of an appliance was arrived at, ms: the same for whoever shows it, until another is gone to. */
+  arrivedAt(place: string): number {
+    if (this.arrived?.place !== place) this.arrived = { place, ms: this.now() }
     return this.arrived.ms
   }
 

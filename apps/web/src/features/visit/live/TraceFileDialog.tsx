@@ -28,6 +28,8 @@ import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { useDesk } from '../parts/context'
+import { settlingOf } from '../view'
+import { showsItself } from './figures'
 import { previewTrace, readTraceFile, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
 
 /** What a column can be: everything that an instrument records by itself. */
@@ -218,7 +220,7 @@ function Found({
   readonly trace: TraceFile
   readonly onClose: () => void
 }) {
-  const { context, instruments, appliance, visit, units, timeZone, record } = useDesk()
+  const { context, instruments, appliance, state, visit, units, timeZone, record } = useDesk()
   const now = useNow()
   const channels = trace.channels.filter((c) => c.samples.length > 0)
   const times = channels.flatMap((c) => [c.samples[0]!.s, c.samples.at(-1)!.s])
@@ -227,11 +229,22 @@ function Found({
   const problems = saidOf(trace.said, timeZone)
   const clock = (s: number) => secondAt(new Date(s * 1000).toISOString(), timeZone)
   const today = visit.startedAt !== null && atS * 1000 >= Date.parse(visit.startedAt) && atS * 1000 <= now + 60_000
-  const found = step.needs.flatMap((need) => {
-    const one = channels.find((c) => c.channel === MEASURANDS[need.measurandId].channel)
-    const at = one && valueAt(one.channel, one.samples, atS)
-    return at ? [{ need, ...at }] : []
-  })
+  // The burner has to have been brought to the step's rate by then, and the card's clock to have run out for it to count as settled.
+  const atRate =
+    !step.firingStateId || (state.commanded?.firingStateId === step.firingStateId && atS * 1000 >= Date.parse(state.commanded.at))
+  const wait = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, atS * 1000) : null
+  const rested = wait === null || (wait.waitS === 0 && !wait.blanked)
+  const taken = new Set<string>()
+  // A column is one figure: what has to be read goes before what may be.
+  const found = [...step.needs]
+    .sort((a, b) => Number(a.optional) - Number(b.optional))
+    .flatMap((need) => {
+      const one = channels.find((c) => c.channel === MEASURANDS[need.measurandId].channel && !taken.has(c.channel))
+      const at = one && showsItself(need.measurandId) ? valueAt(one.channel, one.samples, atS) : null
+      if (!one || !at) return []
+      taken.add(one.channel)
+      return [{ need, value: at.value, settled: at.settled && rested }]
+    })
   const keep = (withReadings: boolean) => {
     const takenAt = new Date(atS * 1000).toISOString()
     const groupId = uuidv7()
@@ -315,9 +328,9 @@ function Found({
         </dl>
       )}
       {lastS - firstS > KEPT_STRETCH_S && <p className="text-sm quiet">{t('trace-file.two-hours')}</p>}
-      {!today && <p className="text-sm quiet">{t('trace-file.not-today')}</p>}
+      {(!today || !atRate) && <p className="text-sm quiet">{t(today ? 'trace-file.not-at-rate' : 'trace-file.not-today')}</p>}
       <div className="flex flex-wrap gap-3">
-        {today && found.length > 0 && (
+        {today && atRate && found.length > 0 && (
           <button type="button" className="btn press flex-1 btn-primary" onClick={() => keep(true)}>
             {t('trace-file.record', { count: found.length })}
           </button>

@@ -1,4 +1,4 @@
-import { type LiveFigure, type LiveHint, liveHints, type Standing, standingOf } from '@lucerna/core/live'
+import { type LiveFigure, type LiveHint, liveHints, STALE_S, type Standing, standingOf } from '@lucerna/core/live'
 import { type Channel, type MeasurandId, MEASURANDS, medianOf } from '@lucerna/core/measure'
 import type { Need } from '@lucerna/core/procedure'
 import { type Band, instrumentFor, type InstrumentSet, readingKey, type VisitContext } from '@lucerna/core/visit'
@@ -58,6 +58,20 @@ export function assigned(
 const CHANGES: Partial<Record<MeasurandId, 1 | -1>> = { 'pressure.letByRise': 1, 'pressure.seatRise': 1, 'pressure.tightnessFall': -1 }
 /** Worked out of other figures, or of a start: no channel shows them. */
 const NOT_SHOWN: readonly MeasurandId[] = ['pressure.ignitionDip', 'pressure.valveDrop']
+
+/** Whether a channel's own value is this figure: a change over a clock, or what is worked out, is not. */
+export const showsItself = (measurandId: MeasurandId): boolean => !NOT_SHOWN.includes(measurandId) && CHANGES[measurandId] === undefined
+
+/**
+ * CO in the room as a personal alarm shows it, SI, once it has reached a level; null below it, or where none is heard. Over its range counts as its range.
+ *
+ * @example roomCo(view, 30e-6) // 45e-6
+ */
+export function roomCo({ channels, at }: LiveView, levelSi: number): number | null {
+  const worn = [...channels.values()].find((c) => c.instrument.kind === 'co-alarm' && at / 1000 - c.trace.heardS <= STALE_S)
+  const value = worn?.trace.status === 'over-range' ? worn.spec.max : worn?.trace.last?.value
+  return value !== undefined && value >= levelSi ? value : null
+}
 
 const hangsAt = ({ hangs }: LiveView, { key }: LiveChannel, need: Need): boolean => {
   const at = hangs.get(key)

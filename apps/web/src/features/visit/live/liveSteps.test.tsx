@@ -126,6 +126,12 @@ describe('figures that come by themselves', () => {
     expect(screen.getByRole('alert').textContent).toMatch(/CO in the room: 45.ppm/)
     act(() => void jest.advanceTimersByTime(10_000))
     expect(screen.queryByRole('alert')).toBeNull()
+    // From nothing straight over its range is no silence.
+    act(() => {
+      lines.say('co', 'over-range', 'co-alarm')
+      jest.advanceTimersByTime(500)
+    })
+    expect(screen.getByRole('alert').textContent).toMatch(/CO in the room: 1,?\s?000.ppm/)
   })
 
   test('instruments that zeroed themselves at switch-on are not asked about', async () => {

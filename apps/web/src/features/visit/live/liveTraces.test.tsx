@@ -150,12 +150,26 @@ describe('a trace from a file', () => {
         addEventListener() {}
       },
     })
-    const { log } = open(of('flue', 'max'), <TraceFileDialog step={of('flue', 'max')} onClose={() => undefined} />)
-    const startedMs = Date.parse(visit.events.find((e) => e.type === 'visit.started')!.at)
-    const text = `Time,CO2 [%],CO [ppm],Flue temp [°C]\n${Array.from({ length: 300 }, (_, s) => `${new Date(startedMs + s * 1000).toISOString()},8.9,41,61`).join('\n')}`
-    fireEvent.change(screen.getByLabelText('CSV file'), { target: { files: [file(text)] } })
-    await waitFor(() => screen.getByRole('button', { name: 'Read the file' }))
-    await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Read the file' })))
+    let { log } = open(of('flue', 'max'), <TraceFileDialog step={of('flue', 'max')} onClose={() => undefined} />)
+    const trace = async (fromMs: number) => {
+      const rows = Array.from({ length: 900 }, (_, i) => `${new Date(fromMs + i * 1000).toISOString()},8.9,41,61`)
+      fireEvent.change(screen.getByLabelText('CSV file'), {
+        target: { files: [file(`Time,CO2 [%],CO [ppm],Flue temp [°C]\n${rows.join('\n')}`)] },
+      })
+      await waitFor(() => screen.getByRole('button', { name: 'Read the file' }))
+      await act(async () => void fireEvent.click(screen.getByRole('button', { name: 'Read the file' })))
+      await waitFor(() => screen.getByText(/^900 rows/))
+    }
+    await trace(Date.parse(visit.events.find((e) => e.type === 'visit.started')!.at))
+    // The burner was not at this rate then.
+    expect(screen.getByText(/not yet at the rate of this step/)).toBeTruthy()
+    expect(screen.queryByRole('button', { name: /^Record 3/ })).toBeNull()
+    cleanup()
+    log.length = 0
+    const again = open(of('flue', 'max'), <TraceFileDialog step={of('flue', 'max')} onClose={() => undefined} />)
+    log = again.log
+    await press(/at maximum now/i)
+    await trace(Date.parse(log.find((e) => e.type === 'state.commanded')!.at))
     await waitFor(() => screen.getByRole('button', { name: /^Record 3 readings/ }))
     await press(/^Record 3 readings/)
     expect(taken(log)).toMatchObject([{ source: { kind: 'trace' }, settled: 'settled' }, {}, {}])

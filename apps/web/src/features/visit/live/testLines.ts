@@ -12,8 +12,8 @@ export class TestLines {
   line(channel: string, value: number, unit: string, serial = this.serial): Line {
     return { v: 1, instrument: serial, channel, seq: this.seq++, t: new Date().toISOString(), value, unit }
   }
-  say(channel: string, status: Extract<Line, { status: unknown }>['status']): void {
-    this.board.take({ v: 1, instrument: this.serial, channel, seq: this.seq++, t: new Date().toISOString(), status })
+  say(channel: string, status: Extract<Line, { status: unknown }>['status'], serial = this.serial): void {
+    this.board.take({ v: 1, instrument: serial, channel, seq: this.seq++, t: new Date().toISOString(), status })
   }
   show(channel: string, value: number, unit: string, serial = this.serial): void {
     this.board.take(this.line(channel, value, unit, serial))

@@ -15,7 +15,7 @@ export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
   const { appliance, state, visit, context, instruments } = useDesk()
   const view = useLiveView()
   const board = useLiveParts()?.board
-  const [arrivedMs] = useState(() => board?.arrivedAt(step.id) ?? instant())
+  const [arrivedMs] = useState(() => board?.arrivedAt(`${appliance.id} ${step.id}`) ?? instant())
   const channels = assigned(step.needs, instruments, context, view)
   useBenchHoses(step, channels)
   if (channels.size === 0) return NONE

@@ -101,7 +101,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const zero = useZeroHere(open, offered, step.id, (figure) => {
     const need = step.needs.find((n) => n === figure)
     const channel = need && live.get(readingKey(need))?.channel
-    return channel && zeroProved(state, channel)
+    return channel && zeroProved(visit, channel)
   })
   const settling = step.firingStateId ? settlingOf(appliance, state, context, step.firingStateId, now) : null
   const early = settling !== null && settling.waitS > 0 && !declared

@@ -79,7 +79,7 @@ export function SequenceTimer({ step }: { readonly step: Step }) {
       ...(lit
         ? [{ type: 'start.tried' as const, stepId: step.id, applianceId: appliance.id, data: { gas: 'on' as const, lit: true } }]
         : []),
-      ...(start.inlet && zeroProved(state, start.inlet) ? zero.events : []),
+      ...(start.inlet && zeroProved(visit, start.inlet) ? zero.events : []),
       ...(readings.length > 0 ? [{ type: 'reading.taken' as const, stepId: step.id, applianceId: appliance.id, data: { readings } }] : []),
       { ...start.entry('lit'), stepId: step.id },
     ])
