@@ -80,6 +80,13 @@ describe('settling', () => {
       { numRuns: 30 },
     )
   })
+  test('what has settled stays so although lines come milliseconds early or late', () => {
+    for (const every of [0.25, 0.5, 1]) {
+      const steady = Array.from({ length: 120 }, (_, i) => ({ s: i * every + 0.004 * wobble(), value: 2140 }))
+      for (let n = Math.ceil(6 / every); n <= steady.length; n++)
+        expect([every, n, unwrap(settling(steady.slice(0, n), SETTLING_RULES.pressure)).state]).toEqual([every, n, 'settled'])
+    }
+  })
   test('too little to say, and what is no trace', () => {
     expect(unwrap(settling([], SETTLING_RULES.o2)).state).toBe('too-few')
     expect(

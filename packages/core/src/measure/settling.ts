@@ -54,6 +54,23 @@ function window(samples: readonly Sample[], seconds: number): Sample[] {
   return inside.filter((_, i) => (inside.length - 1 - i) % every === 0)
 }
 
+/** Fewer say nothing of a trend. */
+const LEAST = 5
+/** A sample just outside a window stands for its edge if it is no farther from it than this share: lines a millisecond late would come and go there. */
+const EDGE = 0.3
+
+/** The samples of a rule's window, or null while they are too few or cover too little of it. */
+function covering(samples: readonly Sample[], { windowS }: SettlingRule, sinceS: number): readonly Sample[] | null {
+  const seen = window(samples, windowS).filter((p) => p.s >= sinceS)
+  const first = seen[0]
+  const end = samples.at(-1)?.s ?? 0
+  const covers = (list: readonly Sample[]) => list.length >= LEAST && end - list[0]!.s >= 0.9 * windowS
+  if (covers(seen)) return seen
+  const edge = first && samples.findLast((p) => p.s < first.s)
+  const wider = edge && edge.s >= Math.max(sinceS, end - (1 + EDGE) * windowS) ? [edge, ...seen] : seen
+  return covers(wider) ? wider : null
+}
+
 function usable(samples: readonly Sample[]): Result<never> | undefined {
   for (const [i, p] of samples.entries()) {
     if (!Number.isFinite(p.s) || !Number.isFinite(p.value)) return fail('not-finite', { name: 'samples' }, ['samples', i])
@@ -76,11 +93,8 @@ function usable(samples: readonly Sample[]): Result<never> | undefined {
 export function settling(samples: readonly Sample[], rule: SettlingRule, lightOffS?: number, sinceS = -Infinity): Result<Settling> {
   const problem = usable(samples)
   if (problem) return problem
-  const seen = window(samples, rule.windowS).filter((p) => p.s >= sinceS)
-  const end = samples.at(-1)
-  const span = seen.length > 1 ? seen.at(-1)!.s - seen[0]!.s : 0
-  if (!end || seen.length < 5 || span < 0.9 * rule.windowS)
-    return ok({ state: 'too-few', slopePerS: 0, slopeUncertainty: 0, scatter: 0, value: end?.value ?? 0 })
+  const seen = covering(samples, rule, sinceS)
+  if (!seen) return ok({ state: 'too-few', slopePerS: 0, slopeUncertainty: 0, scatter: 0, value: samples.at(-1)?.value ?? 0 })
   const { slope, middle, scatter, slopeUncertainty } = trend(seen)
   const blanked = lightOffS !== undefined && seen[0]!.s < lightOffS + rule.blankingS
   const tolerance = Math.max(rule.tolerance, (rule.toleranceShare ?? 0) * Math.abs(middle))
