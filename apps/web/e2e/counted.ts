@@ -15,6 +15,13 @@ const HOLD_MS = 900
 /** The height of a phone's screen, px. */
 const SCREEN = 844
 
+/** A tap, unless a step that has just ended took its button along: what went away under the finger is no tap. */
+const pressed = (button: Locator): Promise<boolean> =>
+  button.click({ timeout: 5_000 }).then(
+    () => true,
+    () => false,
+  )
+
 /** Whether the page puts the cursor into a field by itself; a slow machine takes a moment for it. */
 async function isAtHand(field: Locator): Promise<boolean> {
   return expect(field)
@@ -56,15 +63,7 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       const buttons = main.getByRole('button', { name, disabled: false })
       for (let n = 0; n < 30 && (await buttons.count()) > 0 && !(await moved()); n++) {
         const label = (await buttons.first().textContent()) ?? ''
-        // A step that has just ended takes its buttons along: what went away under the finger is no tap.
-        const pressed = await buttons
-          .first()
-          .click({ timeout: 5_000 })
-          .then(
-            () => true,
-            () => false,
-          )
-        if (!pressed) continue
+        if (!(await pressed(buttons.first()))) continue
         tapped(label)
         await after?.()
         await settle()
@@ -113,8 +112,10 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       for (let n = 0; n < 30 && (await open.count()) > 0 && !(await moved()); n++) {
         const group = open.first()
         const label = (await group.getAttribute('data-ask')) ?? ''
-        await (label === 'signature' ? group.getByRole('button', { name: 'Nobody present' }) : group.getByRole('button').first()).click()
-        tapped(label)
+        if (
+          await pressed(label === 'signature' ? group.getByRole('button', { name: 'Nobody present' }) : group.getByRole('button').first())
+        )
+          tapped(label)
         await settle()
       }
     }

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic'
 import { type ComponentType, useEffect, useRef, useState } from 'react'
+import { patiently } from './patiently'
 import type { Bar as BarChart, Line as LineChart, Scatter as ScatterChart } from 'react-chartjs-2'
 
 /** A chart that is never scrolled to is loaded all the same some time later: it has to be there when the page is printed. */
@@ -26,8 +27,24 @@ function whenSeen<Props extends object>(Chart: ComponentType<Props>) {
   }
 }
 
-export const Line = whenSeen(dynamic(() => import('./chartParts').then((m) => m.Line), { ssr: false })) as unknown as typeof LineChart
+/** Fetches what draws charts; a page that may lose its network asks for it early. */
+export const fetchCharts = () => import('./chartParts')
+
+export const Line = whenSeen(
+  dynamic(
+    patiently(() => fetchCharts().then((m) => m.Line)),
+    { ssr: false },
+  ),
+) as unknown as typeof LineChart
 export const Scatter = whenSeen(
-  dynamic(() => import('./chartParts').then((m) => m.Scatter), { ssr: false }),
+  dynamic(
+    patiently(() => fetchCharts().then((m) => m.Scatter)),
+    { ssr: false },
+  ),
 ) as unknown as typeof ScatterChart
-export const Bar = whenSeen(dynamic(() => import('./chartParts').then((m) => m.Bar), { ssr: false })) as unknown as typeof BarChart
+export const Bar = whenSeen(
+  dynamic(
+    patiently(() => fetchCharts().then((m) => m.Bar)),
+    { ssr: false },
+  ),
+) as unknown as typeof BarChart

@@ -16,6 +16,7 @@ export { BY_EYE, type Channel, CHANNELS, type Measurand } from './measurandKinds
 export { isMeasurandId, MEASURAND_IDS, type MeasurandId, MEASURANDS, shownAs } from './measurands'
 export { checkPossible, readTyped, type TypedReading } from './plausibility'
 export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from './monteCarlo'
+export { normalDensity, normalUpperTail } from './gaussian'
 export { type Normal, normalOf } from './normal'
 export { combined, type Contribution, contributions, propagate } from './propagate'
 export { type Reading, readingSchema } from './readings'

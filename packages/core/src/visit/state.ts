@@ -273,6 +273,7 @@ export interface ApplianceState {
     readonly at: string
     readonly by: string
     readonly eventId: string
+    readonly index: number
   }[]
   /** Net turns from as found by adjuster; clockwise is positive. */
   readonly netTurns: Readonly<Record<string, number>>

@@ -1,16 +1,9 @@
 import { flueNumbers } from '@lucerna/core/flue'
 import { AIR_OXYGEN, type GasProperties } from '@lucerna/core/gas'
+import { normalDensity, normalUpperTail } from '@lucerna/core/measure'
 
 // Called millions of times: taken out of the global object once.
-const { abs, exp, max, min, sqrt } = Math
-
-/** Standard normal density and upper tail (Abramowitz and Stegun 26.2.17, error below 1e-7). */
-const density = (z: number): number => exp(-0.5 * z * z) / sqrt(2 * Math.PI)
-function upperTail(z: number): number {
-  const t = 1 / (1 + 0.2316419 * abs(z))
-  const tail = density(z) * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))))
-  return z >= 0 ? tail : 1 - tail
-}
+const { exp, max, min } = Math
 
 /** How a flame that is mixed as it burns makes CO: pockets of a spread σ of air ratios, some of them rich; it lifts above λl. Typical, simulated. */
 export interface DiffusionFlame {
@@ -41,7 +34,7 @@ export function diffusionCo(flame: DiffusionFlame, lambda: number, load: number,
   const z = (lambda - 1) / sigma
   const ppm =
     flame.floorPpm +
-    0.6 * 0.29e6 * sigma * (density(z) - z * upperTail(z)) +
+    0.6 * 0.29e6 * sigma * (normalDensity(z) - z * normalUpperTail(z)) +
     10 * exp(min(20, (lambda - flame.liftLambda) / flame.liftWidth)) +
     3000 * max(0, load - 1.05)
   return min(CO_MOST, ppm * 1e-6)

@@ -189,16 +189,15 @@ export function flowsOf(s: Surroundings, state: FlowState, order: Order): Flows 
       manifoldTarget.push(opening > 0 ? min(afterValve, offset) : leak > 0 ? -venturiPa * 0.1 : 0)
       continue
     }
-    const travel = clamp(
-      1 + turned(s, state.felt, ['governor', 'click'], i, design.kind === 'modulating-furnace' ? rate.id : undefined),
-      0.15,
-      3,
-    )
+    // One governor serves all rates; stages and modulating drivers have a screw for each.
+    const ownRate = design.kind === 'modulating-furnace' || design.kind === 'induced-draught' ? rate.id : undefined
+    const travel = clamp(1 + turned(s, state.felt, ['governor', 'click', 'throttle'], i, ownRate), 0.15, 3)
     const set =
       rate.manifoldPa *
-      travel *
-      faults.governorDrift *
-      (design.kind === 'modulating-furnace' ? 1 - faults.stepperLoss * (1 - rate.share) : 1)
+        travel *
+        faults.governorDrift *
+        (design.kind === 'modulating-furnace' ? 1 - faults.stepperLoss * (1 - rate.share) : 1) +
+      turned(s, state.felt, ['offset'])
     // A ratio control gives gas as the air comes, not as the rate is called.
     const follows = design.card.traits?.ratioControl === 'amplified' || design.card.traits?.ratioControl === 'one-to-one'
     const ratioed = follows ? set * clamp((fanAir / rate.airShare) ** 2, 0, 2.5) : set

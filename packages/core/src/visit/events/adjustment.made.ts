@@ -30,7 +30,7 @@ export const adjustmentMade = defineEvent({
     else if (conditionAskedIn(works) && !held.now.observations.condition) h.breach('adjusted-before-judged')
     const adjuster = appliance.card.adjusters.find((a) => a.id === data.adjusterId)
     if (!adjuster) h.odd('no-such-adjuster')
-    held.own('adjustments').push({ ...data, ...h.stamp, eventId: id })
+    held.own('adjustments').push({ ...data, ...h.stamp, eventId: id, index: h.index })
     // With several valves on one pipe, setting one takes from the others: the inlet is read again with all on.
     const several = appliance.card.sections.length > 1 && changesGas(adjuster)
     touch(h.draft, {

@@ -1,6 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
+import { fetchCharts } from '@/ui/charts'
 import { patiently } from '@/ui/patiently'
 
 /** Parts of a visit that open over it or come at its end: loaded after the page, not with it. */
@@ -35,4 +36,4 @@ export const StartSeenView = dynamic(patiently(load.startSeen), { ssr: false })
 export const Signature = dynamic(patiently(load.signature), { ssr: false })
 
 /** Fetches them all, so that they open without a network too. */
-export const fetchLaterParts = (): void => void Promise.allSettled(Object.values(load).map((part) => part()))
+export const fetchLaterParts = (): void => void Promise.allSettled([...Object.values(load).map((part) => part()), fetchCharts()])

@@ -1,0 +1,295 @@
+/** Setting valves to target: the adviser against two baselines, on the same valves in the same run. `npm run bench -- adjust [valves] [seed]`. */
+import { Adviser, type Aim, type Desk, type DeskReading, deskOf } from '@lucerna/core/advice'
+import type { Card, GasId } from '@lucerna/core/appliance'
+import { lambdaOfO2 } from '@lucerna/core/burner'
+import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
+import { LAWS, type Law, Plant, type PlantSetup } from '@lucerna/sim/adjusting'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
+import type { FaultId } from '@lucerna/sim/engine'
+import { type Random, seededRandom } from '@lucerna/sim/random'
+
+const [metricRatio, imperialOxygen] = SHIPPED_PRACTICES as [Practice, Practice]
+const VALVES = Number(process.argv[2] ?? 100)
+const SEED = Number(process.argv[3] ?? 1)
+const ONLY = process.argv[4]
+const MOST_MOVES = 40
+
+const card = (id: string): Card => DEMO_CARDS.find((c) => c.id === id)!
+interface Kind {
+  readonly name: string
+  readonly cards: readonly string[]
+  readonly oxygen?: boolean
+}
+const KINDS: readonly Kind[] = [
+  { name: 'governor', cards: ['ossian-stag-210-s', 'galder-well-190', 'brightholm-drift-40'] },
+  { name: 'two-stage governor', cards: ['brightholm-drift-80'] },
+  { name: 'clicks', cards: ['brightholm-drift-60-m'] },
+  { name: 'ratio valve', cards: ['tarnwick-larch-28-c', 'tarnwick-larch-18-h'] },
+  { name: 'air shutter', cards: ['ossian-stag-95'], oxygen: true },
+  { name: 'multi-valve', cards: ['pellan-quartet-300'] },
+  { name: 'forced draught', cards: ['pellan-torch-450'] },
+  { name: 'adapted menus', cards: ['galder-adapt-24'] },
+]
+const between = (random: Random, a: number, b: number) => a + (b - a) * random()
+
+interface Case {
+  readonly desk: Desk
+  readonly setup: PlantSetup
+  readonly faulty: boolean
+}
+
+/** A valve out of its band that can be set, or (asked so) one that cannot. */
+function draw(kind: Kind, random: Random, faulty: boolean): Case {
+  for (;;) {
+    const c = card(kind.cards[Math.floor(random() * kind.cards.length)]!)
+    const gas: GasId = c.ratings[0]!.gas
+    const desk: Desk = { ...deskOf({ card: c, facts: { gas, altitudeM: 0 } }, kind.oxygen ? imperialOxygen : metricRatio, 'o2'), habit: 'outside' }
+    const law: Law = random() < 0.2 ? LAWS[1 + Math.floor(random() * (LAWS.length - 1))]! : 'straight'
+    const faults: Partial<Record<FaultId, number>> = {
+      calorific: between(random, 0.98, 1.02),
+      flameSpread: random() < 0.3 ? between(random, 0, 0.03) : 0,
+      governorDrift: between(random, 0.93, 1.07),
+      throttleDrift: between(random, 0.95, 1.05),
+      offsetDrift: between(random, -2, 2),
+    }
+    const positions = Object.fromEntries(
+      desk.screws.flatMap((s) => {
+        const reach = { turn: s.function === 'offset' ? 0.4 : s.function === 'throttle' ? 1 : 2, click: 12, step: 6, millimetre: 7, degree: 5 }[s.unit]
+        const keys = s.function === 'menu' || s.function === 'cam' ? s.rates.map((r) => `${s.id}@${r}`) : [s.id]
+        return keys.map((key) => [key, random() < 0.75 ? between(random, -reach, reach) : 0])
+      }),
+    )
+    let dead: string[] = []
+    if (faulty) {
+      const how = Math.floor(random() * 3)
+      const screw = desk.screws[Math.floor(random() * desk.screws.length)]!
+      if (how === 0) dead = [screw.id]
+      else if (how === 1) Object.assign(faults, { pipeRestriction: between(random, 12, 30) })
+      else Object.assign(faults, { governorDrift: random() < 0.5 ? 0.4 : 1.8, throttleDrift: random() < 0.5 ? 0.7 : 1.4 })
+    }
+    const setup: PlantSetup = { card: c, gas, seed: Math.floor(random() * 1e9), law, play: between(random, 0.5, 2), faults, positions, dead }
+    const plant = new Plant(setup)
+    const out = desk.aims.filter((a) => !isInside(plant, desk, a))
+    if (out.length === 0) continue
+    const can = reachable(setup, desk)
+    if (can === !faulty) return { desk, setup, faulty }
+  }
+}
+
+const valueOf = (plant: Plant, desk: Desk, a: Aim): number => {
+  const t = plant.truth(a.rateId)
+  return a.figure === 'pressure' ? t.pressurePa[a.section ?? 0]! : lambdaOfO2({ terms: desk.gas.terms }, Math.min(0.2, t.o2))
+}
+/** A band as the instruments can tell: what lies within their doubt of its edge is neither out nor missed. */
+const isInside = (plant: Plant, desk: Desk, a: Aim): boolean => {
+  const v = valueOf(plant, desk, a)
+  const doubt = a.figure === 'pressure' ? 3 : 0.006
+  return v >= a.min - doubt && v <= a.max + doubt
+}
+
+/** Whether any position of the screws brings everything into its band: coordinate search on the truth. */
+function reachable(setup: PlantSetup, desk: Desk): boolean {
+  const live = desk.screws.filter((s) => !setup.dead?.includes(s.id))
+  const plant = new Plant({ ...setup, law: 'straight', play: 0 })
+  const miss = () =>
+    desk.aims.reduce((sum, a) => {
+      const v = valueOf(plant, desk, a)
+      const half = (a.max - a.min) / 2
+      return sum + Math.max(0, Math.abs(v - (a.min + a.max) / 2) / half - 0.8)
+    }, 0)
+  let now = miss()
+  for (let round = 0; round < 12 && now > 0; round++)
+    for (const [s, rate] of live.flatMap((s) => (s.function === 'menu' || s.function === 'cam' ? s.rates : [s.rates[0]!]).map((r) => [s, r] as const))) {
+      let step = { turn: 0.5, click: 4, step: 2, millimetre: 3, degree: 2 }[s.unit] / 2 ** Math.floor(round / 3)
+      for (let n = 0; n < 12; n++) {
+        plant.turn(s.id, step, rate)
+        const next = miss()
+        if (next < now - 1e-9) now = next
+        else {
+          plant.turn(s.id, -step, rate)
+          step = n % 2 === 0 ? -step : -step / 2
+        }
+        if (now <= 0) return true
+      }
+    }
+  return now <= 0
+}
+
+interface Outcome {
+  readonly last?: string
+  readonly moves: number
+  readonly set: boolean
+  readonly called: boolean
+  readonly breaches: readonly string[]
+  readonly tinyBreaches: number
+  readonly ms: number
+}
+
+/** Notes every limit that a move crosses, or goes farther beyond. */
+class Watch {
+  readonly breaches: string[] = []
+  constructor(
+    private readonly plant: Plant,
+    private readonly desk: Desk,
+  ) {}
+  private values(): Map<string, [number, number]> {
+    const found = new Map<string, [number, number]>()
+    for (const c of this.desk.caps) {
+      const t = this.plant.truth(c.rateId)
+      const airFree = (t.co * 0.2095) / Math.max(0.005, 0.2095 - t.o2)
+      const v = { co: t.co, coAirFree: airFree, coRatio: t.co / Math.max(0.001, t.co2), pressure: t.pressurePa[c.section ?? 0]!, input: t.input, mixtureFloor: NaN }[c.figure]
+      if (!Number.isNaN(v)) found.set(`${c.figure} ${c.rateId} ${c.section ?? ''}`, [v, c.limit])
+    }
+    return found
+  }
+  around(move: () => void): void {
+    const before = this.values()
+    move()
+    for (const [key, [v, limit]] of this.values()) {
+      const was = before.get(key)![0]
+      if (v > limit && v > Math.max(was, limit) * 1.0005 && (was <= limit || v > was * 1.002)) this.breaches.push(`${key}: ${was.toPrecision(4)} → ${v.toPrecision(4)} over ${limit.toPrecision(4)}`)
+    }
+  }
+}
+
+function withAdviser({ desk, setup }: Case, seed: number): Outcome {
+  const plant = new Plant(setup)
+  const adviser = new Adviser(desk, seededRandom(seed))
+  const watch = new Watch(plant, desk)
+  let moves = 0
+  let tinyBreaches = 0
+  const began = performance.now()
+  for (let n = 0; n < 200; n++) {
+    const advice = adviser.advise()
+    if (process.env.TRACE) console.log(JSON.stringify(advice.code === 'move' ? { ...advice, effects: advice.effects.filter((e) => e.rateId === advice.rateId).map((e) => `${e.figure}${e.section ?? ''} ${e.now.toPrecision(3)}→${e.to.toPrecision(3)} [${e.low.toPrecision(3)},${e.high.toPrecision(3)}]`) } : advice))
+    if (advice.code === 'read') {
+      const seen = plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1)
+      if (process.env.TRACE) console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
+      adviser.read(seen)
+    }
+    else if (advice.code === 'move') {
+      moves++
+      const before = watch.breaches.length
+      watch.around(() => plant.turn(advice.screwId, advice.amount, advice.rateId))
+      if (advice.tiny) {
+        tinyBreaches += watch.breaches.length - before
+        watch.breaches.length = before
+      }
+      adviser.moved(advice)
+    } else {
+      const set = desk.aims.every((a) => isInside(plant, desk, a))
+      return { last: advice.code === 'call-out' ? advice.suspicions.map((x) => `${x.code} ${x.weight.toFixed(2)}`).join() : advice.code, moves, set, called: advice.code === 'call-out', breaches: watch.breaches, tinyBreaches, ms: performance.now() - began }
+    }
+    if (moves > MOST_MOVES) break
+  }
+  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches, ms: performance.now() - began }
+}
+
+/** The baselines read the truth’s own figures with the same noise, take rates in order, and move the first figure that is off. */
+function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome {
+  const plant = new Plant(setup)
+  const watch = new Watch(plant, desk)
+  const sorted = [...desk.aims].sort((a, b) => place(desk, a) - place(desk, b))
+  const signs = new Map(desk.screws.map((s) => [s.id, s.sign || 1]))
+  let moves = 0
+  const read = (a: Aim): number => {
+    const [r] = plant.read(a.rateId, [a.figure === 'pressure' ? 'pressure' : 'o2'], [a.section ?? 0], desk.sectionCount > 1) as [DeskReading]
+    return a.figure === 'pressure' ? r.valueSi : lambdaOfO2({ terms: desk.gas.terms }, Math.min(0.2, Math.max(0, r.valueSi)))
+  }
+  const began = performance.now()
+  while (moves < MOST_MOVES) {
+    const off = sorted.find((a) => {
+      const v = read(a)
+      return v < a.min || v > a.max
+    })
+    if (!off) break
+    const screw = screwFor(desk, off)
+    if (!screw) break
+    const before = read(off)
+    const wanted = (off.min + off.max) / 2 - before
+    let amount: number
+    const eighth = { turn: 1 / 8, click: 1, step: 1, millimetre: 1, degree: 1 }[screw.unit]
+    const plus = (off.figure === 'pressure' || screw.moves === 'air' ? 1 : -1) * signs.get(screw.id)!
+    if (rule === 'eighth') amount = Math.sign(wanted) * plus * eighth
+    else {
+      // Its slope as it truly is here, without its play.
+      const slope = slopeOf(setup, plant, desk, off, screw.id, eighth)
+      amount = slope === 0 ? eighth : wanted / slope
+      const least = { turn: 1 / 32, click: 1, step: 1, millimetre: 0.5, degree: 0.5 }[screw.unit]
+      amount = Math.max(-3 * 8 * eighth, Math.min(3 * 8 * eighth, Math.round(amount / least) * least || Math.sign(amount) * least))
+    }
+    watch.around(() => plant.turn(screw.id, amount, off.rateId))
+    moves++
+    if (rule === 'eighth' && screw.sign === 0 && moves === 1) {
+      const after = read(off)
+      if (Math.abs(after - (off.min + off.max) / 2) > Math.abs(wanted)) signs.set(screw.id, -1 * signs.get(screw.id)!)
+    }
+  }
+  const set = desk.aims.every((a) => isInside(plant, desk, a))
+  return { moves, set, called: false, breaches: watch.breaches, tinyBreaches: 0, ms: performance.now() - began }
+}
+const place = (desk: Desk, a: Aim) => (a.figure === 'pressure' ? 0 : 100) + desk.rates.findIndex((r) => r.id === a.rateId)
+
+function screwFor(desk: Desk, a: Aim) {
+  const own = desk.screws.filter((s) => s.rates.includes(a.rateId) && (s.section === null || a.section === null || s.section === a.section))
+  const pressure = own.find((s) => s.function === 'governor' || s.function === 'click')
+  const mixture = own.find((s) => s.function !== 'governor' && s.function !== 'click' && s.function !== 'cam')
+  if (a.figure === 'pressure') return pressure ?? own.find((s) => s.function === 'cam') ?? mixture
+  return mixture ?? desk.screws.find((s) => s.function === 'throttle') ?? own[0]
+}
+
+function slopeOf(setup: PlantSetup, plant: Plant, desk: Desk, a: Aim, screwId: string, by: number): number {
+  const at = plant.positions()
+  const key = `${screwId}@${a.rateId}` in at ? `${screwId}@${a.rateId}` : screwId
+  const value = (more: number) => {
+    const twin = new Plant({ ...setup, law: 'straight', play: 0, positions: { ...at, [key]: (at[key] ?? 0) + more } })
+    return valueOf(twin, desk, a)
+  }
+  return (value(by) - value(-by)) / (2 * by)
+}
+
+const q = (x: readonly number[], share: number) => [...x].sort((a, b) => a - b)[Math.min(x.length - 1, Math.floor(share * x.length))] ?? NaN
+const mean = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / Math.max(1, x.length)
+const total = { adviser: [] as number[], eighth: [] as number[], known: [] as number[] }
+const began = Date.now()
+console.log(`Setting ${VALVES} valves of each kind, seed ${SEED}; moves: median / 95th percentile / mean`)
+for (const [k, kind] of KINDS.entries()) {
+  if (ONLY && !kind.name.startsWith(ONLY)) continue
+  const random = seededRandom(SEED * 7919 + k)
+  const outcomes = { adviser: [] as Outcome[], eighth: [] as Outcome[], known: [] as Outcome[] }
+  const faulty: Outcome[] = []
+  for (let n = 0; n < VALVES; n++) {
+    const one = draw(kind, random, false)
+    if (process.env.TRACE) console.log('—', n, one.setup.law, one.setup.card.id, JSON.stringify(one.setup.positions))
+    const a = withAdviser(one, n + 1)
+    if (process.env.TRACE) console.log('→', JSON.stringify(a))
+    outcomes.adviser.push(a)
+    if (process.env.WHY && (a.called || !a.set)) console.log('   WHY', one.setup.law, one.setup.card.id, JSON.stringify(a), JSON.stringify(one.setup.positions))
+    outcomes.eighth.push(byRule(one, 'eighth'))
+    outcomes.known.push(byRule(one, 'known-slope'))
+    if (n % 3 === 0) {
+      const bad = draw(kind, random, true)
+      if (process.env.TRACE) console.log('— bad', n, bad.setup.law, bad.setup.card.id, JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
+      const f = withAdviser(bad, n + 1)
+      if (process.env.TRACE) console.log('→', JSON.stringify(f))
+      if (process.env.WHY && !(f.called && f.moves < 10)) console.log('   NOT CALLED', bad.setup.law, bad.setup.card.id, JSON.stringify(f), JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
+      faulty.push(f)
+    }
+  }
+  const moves = (o: readonly Outcome[]) => o.map((x) => (x.set ? x.moves : MOST_MOVES))
+  const [a, e, s] = [moves(outcomes.adviser.filter((o) => !o.called)), moves(outcomes.eighth), moves(outcomes.known)]
+  total.adviser.push(...a)
+  total.eighth.push(...e)
+  total.known.push(...s)
+  const told = (x: readonly number[]) => `${q(x, 0.5)}/${q(x, 0.95)}/${mean(x).toFixed(1)}`
+  const falseCalls = outcomes.adviser.filter((o) => o.called).length / VALVES
+  const unset = outcomes.adviser.filter((o) => !o.called && !o.set).length
+  const unsettable = faulty.filter((o) => !o.set)
+  const called = unsettable.filter((o) => o.called && o.moves < 10).length / Math.max(1, unsettable.length)
+  const breaches = outcomes.adviser.flatMap((o) => o.breaches)
+  console.log(
+    `${kind.name.padEnd(20)} adviser ${told(a).padEnd(12)} eighth ${told(e).padEnd(12)} known ${told(s).padEnd(12)} | ${(mean(a) / mean(e)).toFixed(2)} × ${(mean(a) / mean(s)).toFixed(2)} × | breaches ${breaches.length} (tiny ${outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} | faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length} | ${(mean(outcomes.adviser.map((o) => o.ms))).toFixed(0)} ms`,
+  )
+  for (const b of breaches.slice(0, 4)) console.log(`    breach ${b}`)
+}
+console.log(`all: adviser ${q(total.adviser, 0.5)}/${q(total.adviser, 0.95)}/${mean(total.adviser).toFixed(2)}, ${(mean(total.adviser) / mean(total.eighth)).toFixed(2)} of eighth turns, ${(mean(total.adviser) / mean(total.known)).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`)

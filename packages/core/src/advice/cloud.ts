@@ -1,0 +1,361 @@
+import { lnCoAirFree } from './coCurve'
+import type { Desk, DeskMove, DeskReading, DeskScrew } from './desk'
+import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_PRIORS } from './priors'
+import { lambdaOfO2 } from '../burner'
+import { AIR_OXYGEN } from '../gas'
+
+// Called for every particle: taken out of the global object once.
+const { abs, cos, exp, log, max, min, sqrt } = Math
+
+/** So many guesses at what the valve is like are held at once. */
+export const PARTICLES = 480
+/** How far the answer to a move strays from a straight line, of its size. */
+const BENT = 0.1
+/** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */
+const CO_DOUBT = 0.15
+/** A reading that no guess explains weighs no more than this, so that one bad reading does not settle everything. */
+const MOST_Z2 = 14
+
+/** A pressure that no supply holds down, Pa. */
+const NEVER = 1e9
+
+/** Where one guess keeps what. */
+interface Columns {
+  readonly width: number
+  readonly screw: readonly { readonly gain: number; readonly play: number; readonly at: number; readonly dead: number }[]
+  readonly rate: readonly { readonly mixture: number; readonly gas: number; readonly co: number; readonly pressure: readonly number[] }[]
+  /** How λ follows gas; how much a screw does at a rate that is not its own; suction at the venturi (ln Pa) and offset (Pa); highest pressure; CO curve. */
+  readonly follow: number
+  readonly cross: number
+  readonly venturi: number
+  readonly offset: number
+  readonly ceiling: number
+  readonly knee: number
+  readonly steep: number
+}
+
+function columnsOf(desk: Desk): Columns {
+  let n = 0
+  const next = () => n++
+  const screw = desk.screws.map(() => ({ gain: next(), play: next(), at: next(), dead: next() }))
+  const rate = desk.rates.map(() => ({
+    mixture: next(),
+    gas: next(),
+    co: next(),
+    pressure: Array.from({ length: desk.sectionCount }, next),
+  }))
+  const rest = { follow: next(), cross: next(), venturi: next(), offset: next(), ceiling: next(), knee: next(), steep: next() }
+  return { screw, rate, ...rest, width: n }
+}
+
+/** One figure as the guesses have it. */
+export interface Guessed {
+  readonly mean: number
+  readonly sd: number
+}
+
+/**
+ * What an adviser thinks a valve is like: a few hundred guesses at gains, play, directions and couplings, each with what it says about every figure. A move shifts
+ * them, a reading keeps those that foretold it. Recursive Bayesian estimate by a particle filter.
+ */
+export class Cloud {
+  readonly columns: Columns
+  readonly data: Float64Array
+  private readonly logWeight: Float64Array
+  /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
+  private readonly meant: readonly (readonly number[])[]
+
+  constructor(
+    readonly desk: Desk,
+    private readonly random: () => number,
+    readonly count = PARTICLES,
+  ) {
+    this.columns = columnsOf(desk)
+    this.data = new Float64Array(count * this.columns.width)
+    this.logWeight = new Float64Array(count)
+    const middle = (rateId: string, section: number) => {
+      const aim = desk.aims.find((a) => a.figure === 'pressure' && a.rateId === rateId && (a.section ?? section) === section)
+      return aim ? (aim.nominal ?? (aim.min + aim.max) / 2) : GOVERNOR_AT_PA
+    }
+    this.meant = desk.rates.map((r) => Array.from({ length: desk.sectionCount }, (_, i) => middle(r.id, i)))
+    for (let p = 0; p < count; p++) this.begin(p * this.columns.width)
+  }
+
+  normal(): number {
+    return sqrt(-2 * log(max(1e-300, this.random()))) * cos(2 * Math.PI * this.random())
+  }
+
+  private begin(o: number): void {
+    const { data, desk, columns } = this
+    for (const [i, screw] of desk.screws.entries()) this.guess(o, i, screw)
+    for (const [r, rate] of columns.rate.entries()) {
+      data[o + rate.mixture] = log(desk.premix ? 1.28 : 1.55) + 0.1 * this.normal()
+      data[o + rate.gas] = 0.05 * this.normal()
+      data[o + rate.co] = 0.5 * this.normal()
+      for (const [i, at] of rate.pressure.entries()) data[o + at] = this.meant[r]![i]! * exp(0.1 * this.normal())
+    }
+    const natural = desk.air === 'natural'
+    data[o + columns.follow] = natural ? min(1, max(0.3, 0.66 + 0.14 * this.normal())) : 1 + 0.06 * this.normal()
+    data[o + columns.cross] = max(-0.02, 0.07 + 0.05 * this.normal())
+    data[o + columns.venturi] = log(800) + 0.25 * this.normal()
+    data[o + columns.offset] = -4 + 4 * this.normal()
+    // One in ten hangs on a supply that gives less than what is asked for, or little more.
+    data[o + columns.ceiling] = this.random() < 0.1 ? max(...this.meant.flat()) * exp(0.03 - 0.15 * abs(this.normal())) : NEVER
+    data[o + columns.knee] = 0.03 * this.normal()
+    data[o + columns.steep] = exp(0.15 * this.normal())
+  }
+
+  /** A screw as it may be, before anything is known of it. */
+  private guess(o: number, i: number, screw: DeskScrew): void {
+    const { data, desk } = this
+    const c = this.columns.screw[i]!
+    const prior = SCREW_PRIORS[screw.function]
+    const right = screw.sign !== 0 ? DIRECTION.printed : screw.function === 'governor' ? DIRECTION.governor : DIRECTION.unknown
+    const sign = (screw.sign === 0 ? 1 : screw.sign) * (this.random() < right ? 1 : -1)
+    const rate = desk.rates.findIndex((r) => screw.rates.includes(r.id))
+    const meant = this.meant[max(0, rate)]?.[screw.section ?? 0] ?? GOVERNOR_AT_PA
+    const spring = screw.function === 'governor' || screw.function === 'click' ? sqrt(meant / GOVERNOR_AT_PA) : 1
+    // A few are far from what is usual.
+    const tail = this.random() < 0.15 ? 1.8 : 1
+    const stiff = screw.function === 'governor' && desk.lpg ? LPG_GOVERNOR / sqrt(LPG_GOVERNOR) : 1
+    data[o + c.gain] = sign * prior.median * spring * stiff * exp(log(prior.gsd) * tail * this.normal())
+    data[o + c.play] = prior.backlash * exp(log(prior.backlashGsd) * this.normal())
+    data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
+    data[o + c.dead] = this.random() < DEAD ? 1 : 0
+  }
+
+  /** Which rate of the desk this is. */
+  rateAt(rateId: string): number {
+    return this.desk.rates.findIndex((r) => r.id === rateId)
+  }
+
+  /** Moves one guess's screw and all that follows from it. Writes into `data` at `o`. */
+  turn(data: Float64Array, o: number, screwAt: number, rateAt: number, amount: number, bend: number): void {
+    const { desk, columns } = this
+    const screw = desk.screws[screwAt]!
+    const c = columns.screw[screwAt]!
+    const half = data[o + c.play]! / 2
+    const to = data[o + c.at]! + amount
+    const slack = min(half, max(-half, to))
+    data[o + c.at] = slack
+    if (data[o + c.dead]! > 0.5) return
+    const moved = (to - slack) * data[o + c.gain]! * (1 + BENT * bend)
+    if (moved !== 0) this.follow(data, o, screw, rateAt, moved)
+  }
+
+  private follow(data: Float64Array, o: number, screw: DeskScrew, rateAt: number, moved: number): void {
+    const { desk, columns } = this
+    const cross = data[o + columns.cross]!
+    const first = desk.rates.findIndex((r) => screw.rates.includes(r.id))
+    const here = screw.rates.includes(desk.rates[rateAt]?.id ?? '') ? rateAt : max(0, first)
+    for (const [r, rate] of desk.rates.entries()) {
+      const own = screw.rates.includes(rate.id) || screw.rates.length === 0
+      switch (screw.function) {
+        case 'governor':
+        case 'click': {
+          const scale = (own ? 1 : cross) * this.meant[r]![screw.section ?? 0]! / this.meant[here]![screw.section ?? 0]!
+          this.press(data, o, r, screw.section, (p) => p + moved * scale)
+          break
+        }
+        case 'throttle':
+          if (desk.premix) this.gas(data, o, r, moved)
+          else this.press(data, o, r, screw.section, (p) => p * exp(2 * moved))
+          break
+        case 'offset': {
+          if (!desk.premix) {
+            this.press(data, o, r, screw.section, (p) => p + moved)
+            break
+          }
+          const pull = exp(data[o + columns.venturi]!) * rate.share ** 2
+          const before = max(0.05 * pull, pull + data[o + columns.offset]!)
+          this.gas(data, o, r, 0.5 * log(max(0.05 * pull, before + moved) / before))
+          break
+        }
+        case 'air-shutter':
+          if (own) this.air(data, o, r, moved)
+          break
+        case 'cam':
+          if (r === rateAt) this.air(data, o, r, moved)
+          break
+        case 'menu':
+          if (r === rateAt) this.gas(data, o, r, moved)
+      }
+    }
+    if (screw.function === 'offset' && desk.premix) data[o + columns.offset]! += moved
+  }
+
+  /** Gas flow of a rate by so much of its logarithm, and the mixture with it. */
+  private gas(data: Float64Array, o: number, r: number, by: number): void {
+    const c = this.columns.rate[r]!
+    data[o + c.gas]! += by
+    data[o + c.mixture]! -= data[o + this.columns.follow]! * by
+  }
+
+  /** Air of a rate: a control that gives gas as the air comes keeps the mixture. */
+  private air(data: Float64Array, o: number, r: number, by: number): void {
+    const c = this.columns.rate[r]!
+    if (this.desk.air === 'ratio' && !this.desk.premix) {
+      data[o + c.gas]! += by
+      for (const at of c.pressure) data[o + at]! *= exp(2 * by)
+    } else data[o + c.mixture]! += by
+  }
+
+  /** Burner pressure of a section, with the gas that it gives. */
+  private press(data: Float64Array, o: number, r: number, section: number | null, to: (p: number) => number): void {
+    const c = this.columns.rate[r]!
+    const { sections } = this.desk.rates[r]!
+    const highest = data[o + this.columns.ceiling]!
+    let before = 0
+    let after = 0
+    for (const i of sections) {
+      const at = o + c.pressure[i]!
+      const p = max(1, data[at]!)
+      before += sqrt(p)
+      if (section === null || section === i) data[at] = min(max(p, highest), max(1, to(p)))
+      after += sqrt(max(1, data[at]!))
+    }
+    if (before > 0 && after !== before) this.gas(data, o, r, log(after / before))
+  }
+
+  /** A move that was made: every guess answers it in its own way. */
+  moved({ screwId, rateId, amount }: DeskMove): void {
+    const screwAt = this.desk.screws.findIndex((s) => s.id === screwId)
+    if (screwAt < 0) return
+    for (let p = 0; p < this.count; p++)
+      this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
+  }
+
+  /** What a reading is about: its value as the guesses hold it, with its doubt. Null for what moves no guess. */
+  latent(reading: DeskReading, o = 0): { at: number; value: number; doubt: number } | null {
+    const r = this.rateAt(reading.rateId)
+    const c = this.columns.rate[r]
+    if (!c) return null
+    const { gas } = this.desk
+    switch (reading.figure) {
+      case 'pressure':
+        return { at: c.pressure[reading.section ?? 0] ?? 0, value: max(1, reading.valueSi), doubt: reading.repeats }
+      case 'o2':
+      case 'co2': {
+        const o2 = (x: number) => min(0.2, max(0, reading.figure === 'o2' ? x : AIR_OXYGEN * (1 - x / gas.co2Max)))
+        const at = (x: number) => log(lambdaOfO2(gas, o2(x)))
+        const value = at(reading.valueSi)
+        return { at: c.mixture, value, doubt: max(1e-4, abs(at(reading.valueSi + reading.repeats) - value)) }
+      }
+      case 'co': {
+        const lambda = exp(this.data[o + c.mixture]!)
+        // A cell that shows next to nothing shows its own noise.
+        const shown = max(reading.valueSi, 1.5 * reading.repeats, 1e-6)
+        const airFree = (shown * 1e6 * AIR_OXYGEN) / max(0.01, AIR_OXYGEN - o2OfLn(this, lambda))
+        const value = log(airFree) - this.curve(this.data, o, r)
+        return { at: c.co, value, doubt: min(0.5, CO_DOUBT + reading.repeats / shown) }
+      }
+      case 'input':
+        return { at: c.gas, value: log(max(1e-3, reading.valueSi)), doubt: reading.repeats / max(1e-3, reading.valueSi) }
+      case 'inlet':
+        return null
+    }
+  }
+
+  curve(data: Float64Array, o: number, r: number): number {
+    const c = this.columns.rate[r]!
+    return lnCoAirFree(this.desk, exp(data[o + c.mixture]!), this.desk.rates[r]!.share * exp(data[o + c.gas]!), {
+      knee: data[o + this.columns.knee]!,
+      width: data[o + this.columns.steep]!,
+    })
+  }
+
+  /** Mean and spread of a column. */
+  guessed(at: number): Guessed {
+    const { count, columns, data } = this
+    let sum = 0
+    let squares = 0
+    for (let p = 0; p < count; p++) {
+      const x = data[p * columns.width + at]!
+      sum += x
+      squares += x * x
+    }
+    const mean = sum / count
+    return { mean, sd: sqrt(max(0, squares / count - mean * mean)) }
+  }
+
+  /**
+   * Readings of one moment: the guesses that foretold them are kept, the others go. Answers how far the farthest lay from what was foretold, in its own doubt.
+   *
+   * @param weigh whether they tell of the screws: not when nobody knows what happened in between.
+   */
+  read(readings: readonly DeskReading[], weigh: boolean): number {
+    const { count, columns, data, logWeight } = this
+    let surprise = 0
+    logWeight.fill(0)
+    // Mixture before CO: its curve is read at the mixture.
+    const order = [...readings].sort((a, b) => Number(a.figure === 'co') - Number(b.figure === 'co'))
+    if (weigh)
+      for (const reading of order) {
+        if (reading.figure === 'co') continue
+        const seen = this.latent(reading)
+        if (!seen) continue
+        const { mean, sd } = this.guessed(seen.at)
+        const doubt = sqrt(seen.doubt ** 2 + (0.05 * min(abs(seen.value - mean), 3 * sd)) ** 2)
+        surprise = max(surprise, abs(seen.value - mean) / sqrt(sd * sd + doubt * doubt))
+        for (let p = 0; p < count; p++) {
+          const z2 = ((seen.value - data[p * columns.width + seen.at]!) / doubt) ** 2
+          logWeight[p]! -= 0.5 * min(z2, MOST_Z2 + log(1 + max(0, z2 - MOST_Z2)))
+        }
+      }
+    if (weigh) this.resample()
+    for (const reading of order)
+      for (let p = 0; p < count; p++) {
+        const o = p * columns.width
+        const seen = this.latent(reading, o)
+        if (seen) data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 0.7) * seen.doubt * this.normal()
+      }
+    return surprise
+  }
+
+  private resample(): void {
+    const { count, columns, logWeight } = this
+    const { width } = columns
+    let most = -Infinity
+    for (const w of logWeight) most = max(most, w)
+    let sum = 0
+    let squares = 0
+    const weight = new Float64Array(count)
+    for (let p = 0; p < count; p++) {
+      const w = exp(logWeight[p]! - most)
+      weight[p] = w
+      sum += w
+      squares += w * w
+    }
+    const effective = (sum * sum) / squares
+    if (effective > 0.7 * count) return
+    const old = this.data.slice()
+    let from = 0
+    let upTo = weight[0]!
+    const first = this.random()
+    for (let p = 0; p < count; p++) {
+      const want = ((p + first) / count) * sum
+      while (upTo < want && from < count - 1) upTo += weight[++from]!
+      this.data.set(old.subarray(from * width, (from + 1) * width), p * width)
+    }
+    // The fewer were left, the farther their copies spread; a few start anew, for what nobody has thought of.
+    const spread = effective < 0.06 * count ? 0.25 : effective < 0.2 * count ? 0.12 : 0.06
+    for (let p = 0; p < count; p++) {
+      const o = p * width
+      for (const [i, screw] of this.desk.screws.entries()) {
+        const c = columns.screw[i]!
+        if (this.random() < 0.02) this.guess(o, i, screw)
+        else {
+          this.data[o + c.gain]! *= exp(spread * this.normal())
+          this.data[o + c.play]! *= exp(0.5 * spread * this.normal())
+        }
+      }
+      this.data[o + columns.venturi]! += 0.2 * spread * this.normal()
+      this.data[o + columns.follow]! *= exp(0.15 * spread * this.normal())
+    }
+  }
+}
+
+function o2OfLn({ desk }: Cloud, lambda: number): number {
+  const spare = (lambda - 1) * desk.gas.terms.oxygen
+  return max(0, spare / (desk.gas.terms.dryFlue + spare / AIR_OXYGEN))
+}

@@ -1,0 +1,109 @@
+import type { MeasurandId } from '../measure'
+import type { Practice } from '../practice'
+import type { ApplianceState, JudgedReading, VisitAppliance } from '../visit'
+import { type Advice, Adviser, type Scored } from './adviser'
+import type { Desk, DeskReading } from './desk'
+import { deskOf } from './deskOf'
+
+/** What the desk of a visit shows of one appliance. */
+export interface VisitAdvice {
+  readonly desk: Desk
+  readonly advice: Advice
+  /** Every move of the visit with what was foretold and how it came, in order. */
+  readonly moves: readonly (Scored & { readonly eventId: string; readonly at: string; readonly by: string })[]
+  /** Moves that bring every screw back to as found. */
+  readonly home: ReturnType<Adviser['wayHome']>
+}
+
+const FIGURES: Partial<Record<MeasurandId, DeskReading['figure']>> = {
+  'pressure.manifold': 'pressure',
+  'o2.flue': 'o2',
+  'co2.flue': 'co2',
+  'co.flue': 'co',
+  'input.net': 'input',
+  'input.gross': 'input',
+}
+/** How well a settled reading repeats, over its standard uncertainty: what is common to before and after does not count between them. */
+const REPEATS = 0.35
+const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = { pressure: 2, o2: 0.0005, co2: 0.00045, co: 2e-6, input: 0.01, inlet: 5 }
+
+/**
+ * What to do next at the screws of an appliance, from everything that a visit has recorded: its settled readings and its moves, in their order. The same log gives the
+ * same advice everywhere.
+ *
+ * @param random numbers that depend on nothing but the appliance.
+ * @example
+ * adviseVisit(appliance, state, practice, seededRandom(7)).advice // { code: 'move', screwId: 'throttle', amount: -0.25, … }
+ */
+export function adviseVisit(
+  appliance: Pick<VisitAppliance, 'card' | 'facts'>,
+  state: Pick<ApplianceState, 'readings' | 'adjustments' | 'latest'>,
+  practice: Practice,
+  random: () => number,
+): VisitAdvice {
+  const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && counts(r))
+  const o2 = usable.some((r) => r.measurandId === 'o2.flue')
+  const co2 = usable.some((r) => r.measurandId === 'co2.flue')
+  const desk = deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2')
+  const adviser = new Adviser(desk, random)
+  const log = [
+    ...usable.map((reading) => ({ index: reading.index, reading, move: null })),
+    ...state.adjustments.map((move) => ({ index: move.index, reading: null, move })),
+  ].sort((a, b) => a.index - b.index)
+  let together: DeskReading[] = []
+  const flush = () => {
+    if (together.length > 0) adviser.read(together)
+    together = []
+  }
+  for (const { reading, move } of log) {
+    if (reading) {
+      const one = deskReading(appliance, desk, reading)
+      if (!one) continue
+      if (together.length > 0 && together[0]!.rateId !== one.rateId) flush()
+      together.push(one)
+      continue
+    }
+    flush()
+    // What was foretold is worked out as it was then, so that the log of moves can be scored.
+    adviser.advise()
+    adviser.moved({
+      screwId: move.adjusterId,
+      rateId: move.firingStateId,
+      amount: move.direction === 'clockwise' ? move.amount : -move.amount,
+    })
+  }
+  flush()
+  const made = state.adjustments.filter((a) => desk.screws.some((s) => s.id === a.adjusterId))
+  return {
+    desk,
+    advice: adviser.advise(),
+    moves: adviser.moves.flatMap((m, i) => {
+      const event = made[i]
+      return event ? [{ ...m, eventId: event.eventId, at: event.at, by: event.by }] : []
+    }),
+    home: adviser.wayHome(),
+  }
+}
+
+/** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
+function counts({ settled, verdict }: JudgedReading): boolean {
+  return settled !== 'early' && (verdict.status !== 'none' || verdict.because === 'no-band')
+}
+
+const readsOf = ({ coBy }: Pick<Practice, 'coBy'>): 'o2' | 'co2' => (coBy === 'ratio' ? 'co2' : 'o2')
+
+function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: JudgedReading): DeskReading | null {
+  const figure = FIGURES[r.measurandId]
+  if (!figure) return null
+  const at = card.sections.findIndex((s) => s.id === r.sectionId)
+  const rated = card.firingStates.find((s) => s.id === r.firingStateId)
+  const scale = figure === 'input' ? rated?.nominalInputW : 1
+  if (!scale || (figure === 'input' && r.measurandId !== `input.${rated?.basis}`)) return null
+  return {
+    figure,
+    rateId: r.firingStateId,
+    section: desk.sectionCount > 1 && figure === 'pressure' ? Math.max(0, at) : null,
+    valueSi: r.valueSi / scale,
+    repeats: Math.max(LEAST_REPEATS[figure], (REPEATS * (r.standardUncertainty ?? 0)) / scale),
+  }
+}

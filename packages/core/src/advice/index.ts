@@ -1,0 +1,5 @@
+export { cleanOrAdjust, type CleanOrAdjust, type Condition, CONDITIONS, type Sign, SIGNS, type Signs } from './cleanOrAdjust'
+export { deskOf } from './deskOf'
+export { adviseVisit, type VisitAdvice } from './fromVisit'
+export { type Advice, Adviser, type Effect, type Scored, type Suspicion, SUSPICIONS } from './adviser'
+export { type Aim, type AirOf, type Cap, type Desk, type DeskMove, type DeskRate, type DeskReading, type DeskScrew } from './desk'

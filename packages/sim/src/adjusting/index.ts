@@ -1,0 +1,2 @@
+export { type Law, LAWS } from './laws'
+export { Plant, type PlantSetup, type Truth } from './plant'
