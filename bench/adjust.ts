@@ -30,6 +30,7 @@ const KINDS: readonly Kind[] = [
   { name: 'forced draught', cards: ['pellan-torch-450'] },
   { name: 'adapted menus', cards: ['galder-adapt-24'] },
 ]
+let tracing = false
 const between = (random: Random, a: number, b: number) => a + (b - a) * random()
 
 interface Case {
@@ -43,7 +44,10 @@ function draw(kind: Kind, random: Random, faulty: boolean): Case {
   for (;;) {
     const c = card(kind.cards[Math.floor(random() * kind.cards.length)]!)
     const gas: GasId = c.ratings[0]!.gas
-    const desk: Desk = { ...deskOf({ card: c, facts: { gas, altitudeM: 0 } }, kind.oxygen ? imperialOxygen : metricRatio, 'o2'), habit: 'outside' }
+    const desk: Desk = {
+      ...deskOf({ card: c, facts: { gas, altitudeM: 0 } }, kind.oxygen ? imperialOxygen : metricRatio, 'o2'),
+      habit: 'outside',
+    }
     const law: Law = random() < 0.2 ? LAWS[1 + Math.floor(random() * (LAWS.length - 1))]! : 'straight'
     const faults: Partial<Record<FaultId, number>> = {
       calorific: between(random, 0.98, 1.02),
@@ -54,7 +58,13 @@ function draw(kind: Kind, random: Random, faulty: boolean): Case {
     }
     const positions = Object.fromEntries(
       desk.screws.flatMap((s) => {
-        const reach = { turn: s.function === 'offset' ? 0.4 : s.function === 'throttle' ? 1 : 2, click: 12, step: 6, millimetre: 7, degree: 5 }[s.unit]
+        const reach = {
+          turn: s.function === 'offset' ? 0.4 : s.function === 'throttle' ? 1 : 2,
+          click: 12,
+          step: 6,
+          millimetre: 7,
+          degree: 5,
+        }[s.unit]
         const keys = s.function === 'menu' || s.function === 'cam' ? s.rates.map((r) => `${s.id}@${r}`) : [s.id]
         return keys.map((key) => [key, random() < 0.75 ? between(random, -reach, reach) : 0])
       }),
@@ -67,7 +77,16 @@ function draw(kind: Kind, random: Random, faulty: boolean): Case {
       else if (how === 1) Object.assign(faults, { pipeRestriction: between(random, 12, 30) })
       else Object.assign(faults, { governorDrift: random() < 0.5 ? 0.4 : 1.8, throttleDrift: random() < 0.5 ? 0.7 : 1.4 })
     }
-    const setup: PlantSetup = { card: c, gas, seed: Math.floor(random() * 1e9), law, play: between(random, 0.5, 2), faults, positions, dead }
+    const setup: PlantSetup = {
+      card: c,
+      gas,
+      seed: Math.floor(random() * 1e9),
+      law,
+      play: between(random, 0.5, 2),
+      faults,
+      positions,
+      dead,
+    }
     const plant = new Plant(setup)
     const out = desk.aims.filter((a) => !isInside(plant, desk, a))
     if (out.length === 0) continue
@@ -99,7 +118,9 @@ function reachable(setup: PlantSetup, desk: Desk): boolean {
     }, 0)
   let now = miss()
   for (let round = 0; round < 12 && now > 0; round++)
-    for (const [s, rate] of live.flatMap((s) => (s.function === 'menu' || s.function === 'cam' ? s.rates : [s.rates[0]!]).map((r) => [s, r] as const))) {
+    for (const [s, rate] of live.flatMap((s) =>
+      (s.function === 'menu' || s.function === 'cam' ? s.rates : [s.rates[0]!]).map((r) => [s, r] as const),
+    )) {
       let step = { turn: 0.5, click: 4, step: 2, millimetre: 3, degree: 2 }[s.unit] / 2 ** Math.floor(round / 3)
       for (let n = 0; n < 12; n++) {
         plant.turn(s.id, step, rate)
@@ -137,7 +158,14 @@ class Watch {
     for (const c of this.desk.caps) {
       const t = this.plant.truth(c.rateId)
       const airFree = (t.co * 0.2095) / Math.max(0.005, 0.2095 - t.o2)
-      const v = { co: t.co, coAirFree: airFree, coRatio: t.co / Math.max(0.001, t.co2), pressure: t.pressurePa[c.section ?? 0]!, input: t.input, mixtureFloor: NaN }[c.figure]
+      const v = {
+        co: t.co,
+        coAirFree: airFree,
+        coRatio: t.co / Math.max(0.001, t.co2),
+        pressure: t.pressurePa[c.section ?? 0]!,
+        input: t.input,
+        mixtureFloor: NaN,
+      }[c.figure]
       if (!Number.isNaN(v)) found.set(`${c.figure} ${c.rateId} ${c.section ?? ''}`, [v, c.limit])
     }
     return found
@@ -147,7 +175,8 @@ class Watch {
     move()
     for (const [key, [v, limit]] of this.values()) {
       const was = before.get(key)![0]
-      if (v > limit && v > Math.max(was, limit) * 1.0005 && (was <= limit || v > was * 1.002)) this.breaches.push(`${key}: ${was.toPrecision(4)} → ${v.toPrecision(4)} over ${limit.toPrecision(4)}`)
+      if (v > limit && v > Math.max(was, limit) * 1.0005 && (was <= limit || v > was * 1.002))
+        this.breaches.push(`${key}: ${was.toPrecision(4)} → ${v.toPrecision(4)} over ${limit.toPrecision(4)}`)
     }
   }
 }
@@ -161,13 +190,28 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
   const began = performance.now()
   for (let n = 0; n < 200; n++) {
     const advice = adviser.advise()
-    if (process.env.TRACE) console.log(JSON.stringify(advice.code === 'move' ? { ...advice, effects: advice.effects.filter((e) => e.rateId === advice.rateId).map((e) => `${e.figure}${e.section ?? ''} ${e.now.toPrecision(3)}→${e.to.toPrecision(3)} [${e.low.toPrecision(3)},${e.high.toPrecision(3)}]`) } : advice))
+    if (process.env.TRACE)
+      console.log(
+        JSON.stringify(
+          advice.code === 'move'
+            ? {
+                ...advice,
+                effects: advice.effects
+                  .filter((e) => e.rateId === advice.rateId)
+                  .map(
+                    (e) =>
+                      `${e.figure}${e.section ?? ''} ${e.now.toPrecision(3)}→${e.to.toPrecision(3)} [${e.low.toPrecision(3)},${e.high.toPrecision(3)}]`,
+                  ),
+              }
+            : advice,
+        ),
+      )
     if (advice.code === 'read') {
       const seen = plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1)
-      if (process.env.TRACE) console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
+      if (process.env.TRACE)
+        console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
       adviser.read(seen)
-    }
-    else if (advice.code === 'move') {
+    } else if (advice.code === 'move') {
       moves++
       const before = watch.breaches.length
       watch.around(() => plant.turn(advice.screwId, advice.amount, advice.rateId))
@@ -178,7 +222,15 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
       adviser.moved(advice)
     } else {
       const set = desk.aims.every((a) => isInside(plant, desk, a))
-      return { last: advice.code === 'call-out' ? advice.suspicions.map((x) => `${x.code} ${x.weight.toFixed(2)}`).join() : advice.code, moves, set, called: advice.code === 'call-out', breaches: watch.breaches, tinyBreaches, ms: performance.now() - began }
+      return {
+        last: advice.code === 'call-out' ? advice.suspicions.map((x) => `${x.code} ${x.weight.toFixed(2)}`).join() : advice.code,
+        moves,
+        set,
+        called: advice.code === 'call-out',
+        breaches: watch.breaches,
+        tinyBreaches,
+        ms: performance.now() - began,
+      }
     }
     if (moves > MOST_MOVES) break
   }
@@ -193,7 +245,9 @@ function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome 
   const signs = new Map(desk.screws.map((s) => [s.id, s.sign || 1]))
   let moves = 0
   const read = (a: Aim): number => {
-    const [r] = plant.read(a.rateId, [a.figure === 'pressure' ? 'pressure' : 'o2'], [a.section ?? 0], desk.sectionCount > 1) as [DeskReading]
+    const [r] = plant.read(a.rateId, [a.figure === 'pressure' ? 'pressure' : 'o2'], [a.section ?? 0], desk.sectionCount > 1) as [
+      DeskReading,
+    ]
     return a.figure === 'pressure' ? r.valueSi : lambdaOfO2({ terms: desk.gas.terms }, Math.min(0.2, Math.max(0, r.valueSi)))
   }
   const began = performance.now()
@@ -260,19 +314,29 @@ for (const [k, kind] of KINDS.entries()) {
   const faulty: Outcome[] = []
   for (let n = 0; n < VALVES; n++) {
     const one = draw(kind, random, false)
-    if (process.env.TRACE) console.log('—', n, one.setup.law, one.setup.card.id, JSON.stringify(one.setup.positions))
+    tracing = process.env.TRACE !== undefined && (process.env.TRACE === 'all' || Number(process.env.TRACE) === n)
+    if (tracing) console.log('—', n, one.setup.law, one.setup.card.id, JSON.stringify(one.setup.positions))
     const a = withAdviser(one, n + 1)
-    if (process.env.TRACE) console.log('→', JSON.stringify(a))
+    if (tracing) console.log('→', JSON.stringify(a))
+    tracing = false
     outcomes.adviser.push(a)
-    if (process.env.WHY && (a.called || !a.set)) console.log('   WHY', one.setup.law, one.setup.card.id, JSON.stringify(a), JSON.stringify(one.setup.positions))
+    if (process.env.WHY && (a.called || !a.set))
+      console.log('   WHY', n, one.setup.law, one.setup.card.id, JSON.stringify(a), JSON.stringify(one.setup.positions))
     outcomes.eighth.push(byRule(one, 'eighth'))
     outcomes.known.push(byRule(one, 'known-slope'))
     if (n % 3 === 0) {
       const bad = draw(kind, random, true)
-      if (process.env.TRACE) console.log('— bad', n, bad.setup.law, bad.setup.card.id, JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
+      if (process.env.TRACE)
+        console.log('— bad', n, bad.setup.law, bad.setup.card.id, JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
       const f = withAdviser(bad, n + 1)
-      if (process.env.TRACE) console.log('→', JSON.stringify(f))
-      if (process.env.WHY && !(f.called && f.moves < 10)) console.log('   NOT CALLED', bad.setup.law, bad.setup.card.id, JSON.stringify(f), JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
+      if (process.env.WHY && !(f.called && f.moves < 10))
+        console.log(
+          '   NOT CALLED',
+          bad.setup.law,
+          bad.setup.card.id,
+          JSON.stringify(f),
+          JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]),
+        )
       faulty.push(f)
     }
   }
@@ -288,8 +352,10 @@ for (const [k, kind] of KINDS.entries()) {
   const called = unsettable.filter((o) => o.called && o.moves < 10).length / Math.max(1, unsettable.length)
   const breaches = outcomes.adviser.flatMap((o) => o.breaches)
   console.log(
-    `${kind.name.padEnd(20)} adviser ${told(a).padEnd(12)} eighth ${told(e).padEnd(12)} known ${told(s).padEnd(12)} | ${(mean(a) / mean(e)).toFixed(2)} × ${(mean(a) / mean(s)).toFixed(2)} × | breaches ${breaches.length} (tiny ${outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} | faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length} | ${(mean(outcomes.adviser.map((o) => o.ms))).toFixed(0)} ms`,
+    `${kind.name.padEnd(20)} adviser ${told(a).padEnd(12)} eighth ${told(e).padEnd(12)} known ${told(s).padEnd(12)} | ${(mean(a) / mean(e)).toFixed(2)} × ${(mean(a) / mean(s)).toFixed(2)} × | breaches ${breaches.length} (tiny ${outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} | faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length} | ${mean(outcomes.adviser.map((o) => o.ms)).toFixed(0)} ms`,
   )
   for (const b of breaches.slice(0, 4)) console.log(`    breach ${b}`)
 }
-console.log(`all: adviser ${q(total.adviser, 0.5)}/${q(total.adviser, 0.95)}/${mean(total.adviser).toFixed(2)}, ${(mean(total.adviser) / mean(total.eighth)).toFixed(2)} of eighth turns, ${(mean(total.adviser) / mean(total.known)).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`)
+console.log(
+  `all: adviser ${q(total.adviser, 0.5)}/${q(total.adviser, 0.95)}/${mean(total.adviser).toFixed(2)}, ${(mean(total.adviser) / mean(total.eighth)).toFixed(2)} of eighth turns, ${(mean(total.adviser) / mean(total.known)).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`,
+)

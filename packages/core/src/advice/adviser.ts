@@ -18,12 +18,25 @@ export interface Effect {
 }
 
 /** Why a valve is called out, the likeliest first. */
-export const SUSPICIONS = ['starved', 'at-its-stop', 'does-not-answer', 'other-screw', 'wrong-way', 'does-not-follow', 'air-or-dirt'] as const
+export const SUSPICIONS = [
+  'starved',
+  'at-its-stop',
+  'does-not-answer',
+  'other-screw',
+  'wrong-way',
+  'does-not-follow',
+  'air-or-dirt',
+] as const
 export type Suspicion = (typeof SUSPICIONS)[number]
 
 export type Advice =
   /** Nothing is advised blind: this is read first, or again. */
-  | { readonly code: 'read'; readonly rateId: string; readonly figures: readonly DeskReading['figure'][]; readonly sections: readonly number[] }
+  | {
+      readonly code: 'read'
+      readonly rateId: string
+      readonly figures: readonly DeskReading['figure'][]
+      readonly sections: readonly number[]
+    }
   | {
       readonly code: 'move'
       readonly screwId: string
@@ -41,7 +54,11 @@ export type Advice =
   | { readonly code: 'leave' }
   /** Set, and every rate verified. */
   | { readonly code: 'done'; readonly moves: number }
-  | { readonly code: 'call-out'; readonly suspicions: readonly { readonly code: Suspicion; readonly weight: number }[]; readonly moves: number }
+  | {
+      readonly code: 'call-out'
+      readonly suspicions: readonly { readonly code: Suspicion; readonly weight: number }[]
+      readonly moves: number
+    }
   /** The card names no target here: it measures and shows, no more. */
   | { readonly code: 'no-target'; readonly missing: readonly ('limits' | 'adjusters' | 'rates')[] }
 
@@ -58,7 +75,7 @@ const AIM_SHARE = 0.86
 const CENTRE_SHARE = 0.34
 /** Guesses that may say that a limit is crossed, of those with the likely direction, and of all. */
 const MAY_CROSS = 0.006
-const MAY_CROSS_AT_ALL = 0.035
+const MAY_CROSS_AT_ALL = 0.06
 const SIGMAS = 2.4
 /** Moves after which a valve that is not set is called out. */
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
@@ -66,7 +83,10 @@ const ENOUGH_MOVES = { one: 7, more: 9 } as const
 const INPUT_SPREAD = 0.005
 /** Amounts of a move, in the least that a hand can make. */
 const AMOUNTS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20, 22, 24, 28, 32, 36, 40, 48] as const
-const SURE_OF_DIRECTION = 0.95
+const SURE_OF_DIRECTION = 0.9
+const GROWTH = 3
+/** A move that is worth making brings its figure nearer by this, in rates out of their band. */
+const NEARER = 0.004
 
 interface Known {
   readonly readings: Map<string, DeskReading>
@@ -105,17 +125,22 @@ export class Adviser {
       if (this.cloud.rateAt(rateId) < 0) continue
       const known = this.known.get(rateId) ?? { readings: new Map<string, DeskReading>(), stale: 0 }
       const first = known.readings.size === 0
-      const surprise = this.cloud.read(some, !first)
+      // CO last: its curve is read at the mixture and the input that hold.
+      const co = some.filter((r) => r.figure === 'co')
+      const surprise = this.cloud.read(
+        some.filter((r) => r.figure !== 'co'),
+        !first,
+      )
+      if (first) this.settleInput(rateId, some)
+      this.cloud.read(co, false)
       for (const r of some) {
         known.readings.set(keyOf(r), r)
         if (r.figure === 'inlet') this.lastInlet = r.valueSi
       }
-      if (first) this.settleInput(rateId, some)
       known.stale = 0
       this.known.set(rateId, known)
       const last = this.moves.at(-1)
-      if (last && last.surprise === null && last.move.rateId === rateId)
-        this.moves[this.moves.length - 1] = { ...last, surprise }
+      if (last && last.surprise === null && last.move.rateId === rateId) this.moves[this.moves.length - 1] = { ...last, surprise }
     }
   }
 
@@ -181,11 +206,21 @@ export class Adviser {
       const aimed = desk.aims.some((a) => a.rateId === id)
       if (aimed && !this.known.has(id)) return this.blindAt(id)!
     }
+    // What stands in the way of the first may be the second: over-rich as found, no governor is opened before there is air.
+    let stuck: Aim | null = null
+    let relief: Advice | null = null
     for (const aim of this.inOrder()) {
       const blind = this.blindAt(aim.rateId)
       if (blind) return blind
-      if (!this.met(aim)) return this.towards(aim)
+      if (this.met(aim)) continue
+      this.inTheWay = null
+      const advice = this.towards(aim)
+      if (advice) return advice
+      relief ??= this.relief(aim)
+      stuck ??= aim
     }
+    if (relief) return relief
+    if (stuck) return { code: 'call-out', moves: this.moves.length, suspicions: this.suspicions(stuck, this.acting(stuck), true) }
     return this.moves.length === 0 ? { code: 'leave' } : { code: 'done', moves: this.moves.length }
   }
 
@@ -203,8 +238,13 @@ export class Adviser {
     const aims = desk.aims.filter((a) => a.rateId === rateId)
     const pressures = aims.filter((a) => a.figure === 'pressure')
     const sections = [...new Set(pressures.map((a) => a.section ?? rate.sections[0] ?? 0))]
-    const flue = aims.some((a) => a.figure === 'mixture') || desk.caps.some((c) => c.rateId === rateId && c.figure !== 'pressure' && c.figure !== 'input')
-    const figures: DeskReading['figure'][] = [...(pressures.length > 0 ? (['pressure'] as const) : []), ...(flue ? ([desk.reads, 'co'] as const) : [])]
+    const flue =
+      aims.some((a) => a.figure === 'mixture') ||
+      desk.caps.some((c) => c.rateId === rateId && c.figure !== 'pressure' && c.figure !== 'input')
+    const figures: DeskReading['figure'][] = [
+      ...(pressures.length > 0 ? (['pressure'] as const) : []),
+      ...(flue ? ([desk.reads, 'co'] as const) : []),
+    ]
     const has = (figure: DeskReading['figure'], section?: number) => known?.readings.has(`${figure} ${section ?? ''}`) === true
     const lacks = figures.some((f) => (f === 'pressure' ? sections.some((s) => !has(f, desk.sectionCount > 1 ? s : undefined)) : !has(f)))
     return !known || known.stale > 0 || lacks ? { code: 'read', rateId, figures, sections } : null
@@ -219,15 +259,28 @@ export class Adviser {
     return read ? exp(this.cloud.latent(read)!.value) : null
   }
 
+  /** How well the figure of an aim repeats, in the aim's own unit. */
+  private doubtOf(aim: Aim): number {
+    const reading = this.known
+      .get(aim.rateId)
+      ?.readings.get(
+        aim.figure === 'pressure' ? `pressure ${this.desk.sectionCount > 1 ? (aim.section ?? '') : ''}` : `${this.desk.reads} `,
+      )
+    if (!reading) return 0
+    if (aim.figure === 'pressure') return reading.repeats
+    const seen = this.cloud.latent(reading)!
+    return seen.doubt * exp(seen.value)
+  }
+
   private met(aim: Aim): boolean {
     const value = this.readingOf(aim)
     if (value === null) return false
     const middle = (aim.min + aim.max) / 2
     const half = (aim.max - aim.min) / 2
     if (this.desk.habit === 'centre') return abs(value - (aim.nominal ?? middle)) <= CENTRE_SHARE * half
-    // What has been moved is set well inside; what was inside as found is left alone.
-    const share = this.moves.length === 0 ? 1 : 0.92
-    return abs(value - middle) <= share * half
+    // What has been moved is set inside by what the instrument cannot tell; what was inside as found is left alone.
+    const margin = this.moves.length === 0 ? 0 : min(0.1 * half, 0.8 * this.doubtOf(aim))
+    return abs(value - middle) <= half - margin
   }
 
   /** Screws that can bring a figure to its band, the one that is meant for it first. */
@@ -249,19 +302,36 @@ export class Adviser {
     return others.length > 0 ? others : governors
   }
 
-  private towards(aim: Aim): Advice {
+  /** The next move towards an aim, or that it is called out; null where nothing that is safe brings it nearer. */
+  private towards(aim: Aim): Advice | null {
     const screws = this.acting(aim)
-    const out = this.callOut(aim, screws)
-    if (out) return out
+    return this.callOut(aim, screws) ?? this.best(aim, screws)
+  }
+
+  private best(aim: Aim, screws: readonly DeskScrew[]): Advice | null {
     let best: { screw: DeskScrew; amount: number; cost: number } | null = null
+    const stay = this.cost(null, 0, aim)!
     for (const screw of screws)
-      for (const amount of this.amounts(screw, aim)) {
+      for (const amount of this.amounts(screw)) {
         const cost = this.cost(screw, amount, aim)
-        if (cost !== null && (best === null || cost < best.cost - 1e-9)) best = { screw, amount, cost }
+        if (cost !== null && (best === null || cost.all < best.cost - 1e-9) && cost.own < stay.own + (this.unsure(screw) ? 0.02 : -NEARER))
+          best = { screw, amount, cost: cost.all }
       }
-    if (!best)
-      return { code: 'call-out', moves: this.moves.length, suspicions: this.suspicions(aim, screws, true) }
-    return this.proposal(best.screw, best.amount, aim)
+    return best && this.proposal(best.screw, best.amount, aim)
+  }
+
+  /** Where only a pressure or input at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */
+  private relief(aim: Aim): Advice | null {
+    const cap = this.inTheWay
+    if (cap?.figure !== 'pressure' || this.moves.length >= ENOUGH_MOVES.more) return null
+    const lower: Aim = { figure: 'pressure', rateId: cap.rateId, section: cap.section, min: 0.8 * cap.limit, max: 0.9 * cap.limit }
+    const others = this.desk.screws.filter((s) => s.moves === 'air' && s.rates.includes(cap.rateId))
+    return others.length > 0 && !this.blindAt(cap.rateId) ? this.best(lower, others) : null
+  }
+
+  private unsure(screw: DeskScrew): boolean {
+    const plus = this.surePlus(this.desk.screws.indexOf(screw))
+    return max(plus, 1 - plus) < SURE_OF_DIRECTION
   }
 
   /** Share of guesses in which clockwise is more. */
@@ -278,27 +348,33 @@ export class Adviser {
     return all === 0 ? 0.5 : plus / all
   }
 
-  private amounts(screw: DeskScrew, _aim: Aim): number[] {
+  private amounts(screw: DeskScrew): number[] {
     const { least, most } = SCREW_PRIORS[screw.function]
-    const plus = this.surePlus(this.desk.screws.indexOf(screw))
-    const unsure = max(plus, 1 - plus) < SURE_OF_DIRECTION
-    const steps = unsure ? [max(1, Math.round((screw.unit === 'turn' ? TINY_TURN : least) / least))] : AMOUNTS
+    const steps = this.unsure(screw) ? [max(1, Math.round((screw.unit === 'turn' ? TINY_TURN : least) / least))] : AMOUNTS
     // Between its stops as far as they are known: it cannot go farther than its whole travel from where it was found.
     const net = this.net.get(screw.id) ?? 0
     const room = screw.travel ?? Infinity
     return steps
       .map((n) => n * least)
-      .filter((a) => a <= most + 1e-9)
+      .filter((a) => a <= most + 1e-9 && a <= this.boldest(screw))
       .flatMap((a) => [a, -a])
       .filter((a) => abs(net + a) <= room)
   }
 
+  /** No move is many times larger than the largest before: what hung in its play or stuck comes all at once. */
+  private boldest(screw: DeskScrew): number {
+    const made = this.moves.flatMap((m) => (m.move.screwId === screw.id ? [abs(m.move.amount)] : []))
+    return made.length === 0 ? Infinity : GROWTH * max(...made) + 1e-9
+  }
+
   private scratch: Float64Array | null = null
+  /** The limit that ruled out a move last. */
+  private inTheWay: Cap | null = null
 
   /**
    * What is still to be done after a move, as its guesses have it: rates out of their band, and how far; null if it is not safe.
    */
-  private cost(screw: DeskScrew | null, amount: number, aim: Aim): number | null {
+  private cost(screw: DeskScrew | null, amount: number, aim: Aim): { readonly all: number; readonly own: number } | null {
     const { cloud, desk } = this
     const { width } = cloud.columns
     const after = (this.scratch ??= new Float64Array(cloud.data.length))
@@ -307,10 +383,15 @@ export class Adviser {
     if (screw) {
       const r = cloud.rateAt(aim.rateId)
       for (let p = 0; p < cloud.count; p++) cloud.turn(after, p * width, at, r, amount, ((p % 7) - 3) / 2)
-      if (!this.safe(after, at, amount)) return null
+      const cap = this.blockedBy(after, at, abs(amount) <= SCREW_PRIORS[screw.function].least + 1e-9)
+      if (cap) {
+        this.inTheWay = cap
+        return null
+      }
     }
-    let cost = 0
-    for (const a of desk.aims) {
+    let all = 0
+    let own = 0
+    for (const a of desk.aims.includes(aim) ? desk.aims : [aim]) {
       const middle = desk.habit === 'centre' ? (a.nominal ?? (a.min + a.max) / 2) : (a.min + a.max) / 2
       const half = ((a.max - a.min) / 2) * (desk.habit === 'centre' ? CENTRE_SHARE : AIM_SHARE)
       const column = this.columnOf(a)
@@ -325,9 +406,11 @@ export class Adviser {
         far += min(4, d)
       }
       const weight = a === aim ? 1 : a.rateId === aim.rateId ? 0.6 : 0.1
-      cost += (weight * (out + 0.08 * far)) / cloud.count
+      const cost = (out + 0.08 * far) / cloud.count
+      all += weight * cost
+      if (a === aim) own = cost
     }
-    return cost
+    return { all, own }
   }
 
   private columnOf({ figure, rateId, section }: Pick<Aim, 'figure' | 'rateId' | 'section'>): number {
@@ -357,14 +440,13 @@ export class Adviser {
     }
   }
 
-  /** Whether a move stays within every limit that now holds, and goes no farther beyond one that does not. */
-  private safe(after: Float64Array, screwAt: number, amount: number): boolean {
+  /** The first limit that a move might cross, or go farther beyond; null where it is safe. */
+  private blockedBy(after: Float64Array, screwAt: number, least: boolean): Cap | null {
     const { cloud, desk } = this
     const { width } = cloud.columns
     const plus = this.surePlus(screwAt)
     const unsure = max(plus, 1 - plus) < SURE_OF_DIRECTION
     const gain = cloud.columns.screw[screwAt]!.gain
-    void amount
     for (const cap of desk.caps) {
       if (!this.known.has(cap.rateId)) continue
       const limit = cap.figure === 'mixtureFloor' ? -log(cap.limit) : log(cap.limit)
@@ -372,8 +454,7 @@ export class Adviser {
       let crosses = 0
       let crossesLikely = 0
       let likely = 0
-      let sum = 0
-      let squares = 0
+      const values: number[] = []
       let outward = 0
       for (let p = 0; p < cloud.count; p++) {
         const o = p * width
@@ -383,27 +464,30 @@ export class Adviser {
         const usual = cloud.data[o + gain]! > 0 === plus >= 0.5
         if (usual) {
           likely++
-          sum += is
-          squares += is * is
           if (is > limit) crossesLikely++
         }
         if (is > limit && was <= limit) crosses++
-        if (is > was + 0.002) outward++
+        if (is > was + 0.002) {
+          outward++
+          if (usual) values.push(is)
+        }
       }
       const n = cloud.count
       if (before / n > limit) {
         // Already beyond: only inward, but for a tiny move of a screw that nobody knows.
-        if (outward / n > (unsure ? 0.6 : 0.05)) return false
+        if (outward / n > (unsure ? 0.6 : 0.08)) return cap
         continue
       }
       const moved = outward / n > 0.02
       if (!moved) continue
-      const mean = sum / max(1, likely)
-      const sd = sqrt(max(0, squares / max(1, likely) - mean * mean))
-      if (crosses / n > MAY_CROSS_AT_ALL || (crossesLikely - 0) / max(1, likely) > MAY_CROSS + (before / n + 0.02 > limit ? 0.02 : 0)) return false
-      if (mean + SIGMAS * sd > limit && sd > 0.005) return false
+      // A move towards a limit: its tail is longer than so few guesses show.
+      const mean = values.reduce((a, b) => a + b, 0) / max(1, values.length)
+      const sd = sqrt(values.reduce((a, b) => a + (b - mean) ** 2, 0) / max(1, values.length))
+      const edge = !least && cap.figure.startsWith('co') && before / n + 0.02 > limit ? 0.02 : 0
+      if (crosses / n > MAY_CROSS_AT_ALL || crossesLikely / max(1, likely) > (least ? 4 : 1) * MAY_CROSS + edge) return cap
+      if (!least && values.length > 0.1 * likely && mean + SIGMAS * sd > limit && sd > 0.005) return cap
     }
-    return true
+    return null
   }
 
   private proposal(screw: DeskScrew, amount: number, aim: Aim): Advice {
@@ -415,14 +499,13 @@ export class Adviser {
     for (let p = 0; p < cloud.count; p++) cloud.turn(after, p * width, at, r, amount, cloud.normal())
     const effects = this.effects(after)
     this.foretold = effects
-    const plus = this.surePlus(at)
     const touched = desk.rates.filter((x) => this.touches(screw, x.id, aim.rateId)).map((x) => x.id)
     return {
       code: 'move',
       screwId: screw.id,
       rateId: aim.rateId,
       amount,
-      tiny: max(plus, 1 - plus) < SURE_OF_DIRECTION,
+      tiny: this.unsure(screw),
       effects,
       waitS: SCREW_PRIORS[screw.function].waitS,
       then: [aim.rateId, ...touched.filter((id) => id !== aim.rateId)],
@@ -492,7 +575,11 @@ export class Adviser {
     return value !== null
   }
 
-  private suspicions(aim: Aim, screws: readonly DeskScrew[], unsafe: boolean): readonly { readonly code: Suspicion; readonly weight: number }[] {
+  private suspicions(
+    aim: Aim,
+    screws: readonly DeskScrew[],
+    unsafe: boolean,
+  ): readonly { readonly code: Suspicion; readonly weight: number }[] {
     const { cloud } = this
     const weights = new Map<Suspicion, number>()
     const value = this.readingOf(aim)
@@ -507,7 +594,10 @@ export class Adviser {
       const c = cloud.columns
       let held = 0
       for (let p = 0; p < cloud.count; p++) if (cloud.data[p * c.width + c.ceiling]! < 1e8) held++
-      weights.set('starved', max(held / cloud.count, this.lastInlet !== null && value !== null && this.lastInlet < 1.15 * value ? 0.9 : 0.2))
+      weights.set(
+        'starved',
+        max(held / cloud.count, this.lastInlet !== null && value !== null && this.lastInlet < 1.15 * value ? 0.9 : 0.2),
+      )
     }
     const surprises = this.moves.filter((m) => (m.surprise ?? 0) > 3).length
     weights.set('does-not-follow', min(0.9, 0.2 + 0.2 * surprises))

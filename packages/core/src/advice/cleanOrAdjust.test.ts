@@ -28,10 +28,9 @@ describe('clean or adjust', () => {
     expect(offered).toContain(cleanOrAdjust({ co: 'high' }, offered).next)
   })
   test('odds always sum to one, and what is known is never asked again', () => {
-    const someSigns = fc.record(
-      Object.fromEntries((Object.keys(SIGNS) as Sign[]).map((s) => [s, fc.constantFrom(...SIGNS[s])])),
-      { requiredKeys: [] },
-    ) as fc.Arbitrary<Signs>
+    const someSigns = fc.record(Object.fromEntries((Object.keys(SIGNS) as Sign[]).map((s) => [s, fc.constantFrom(...SIGNS[s])])), {
+      requiredKeys: [],
+    }) as fc.Arbitrary<Signs>
     fc.assert(
       fc.property(someSigns, (signs) => {
         const { odds, next } = cleanOrAdjust(signs)

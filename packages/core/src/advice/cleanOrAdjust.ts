@@ -168,7 +168,10 @@ export interface CleanOrAdjust {
  */
 export function cleanOrAdjust(signs: Signs, offered: readonly Sign[] = Object.keys(SIGNS) as Sign[]): CleanOrAdjust {
   const known = (Object.keys(signs) as Sign[]).filter((s) => signs[s] !== undefined)
-  const posterior = bayes(PRIOR, known.map((s) => [s, signs[s]!] as const))
+  const posterior = bayes(
+    PRIOR,
+    known.map((s) => [s, signs[s]!] as const),
+  )
   const odds = CONDITIONS.map((condition) => ({ condition, p: posterior[condition] })).sort((a, b) => b.p - a.p)
   const [first, second] = odds as [(typeof odds)[0], (typeof odds)[0]]
   const sure = known.length > 0 && first.p > 0.5 && first.p >= 2 * second.p

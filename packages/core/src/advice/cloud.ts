@@ -1,4 +1,5 @@
 import { lnCoAirFree } from './coCurve'
+import { ADJUSTER_FUNCTIONS } from '../appliance'
 import type { Desk, DeskMove, DeskReading, DeskScrew } from './desk'
 import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_PRIORS } from './priors'
 import { lambdaOfO2 } from '../burner'
@@ -10,9 +11,14 @@ const { abs, cos, exp, log, max, min, sqrt } = Math
 /** So many guesses at what the valve is like are held at once. */
 export const PARTICLES = 480
 /** How far the answer to a move strays from a straight line, of its size. */
-const BENT = 0.1
+const BENT = 0.15
 /** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */
 const CO_DOUBT = 0.15
+/** Screws of one kind on one appliance are alike by this share of their doubt; the rest is their own. */
+const ALIKE = 0.8
+const OWN = 0.6
+/** Beyond so many times its doubt a reading was not foretold. */
+const SURPRISED = 3
 /** A reading that no guess explains weighs no more than this, so that one bad reading does not settle everything. */
 const MOST_Z2 = 14
 
@@ -26,6 +32,8 @@ interface Columns {
   readonly rate: readonly { readonly mixture: number; readonly gas: number; readonly co: number; readonly pressure: readonly number[] }[]
   /** How λ follows gas; how much a screw does at a rate that is not its own; suction at the venturi (ln Pa) and offset (Pa); highest pressure; CO curve. */
   readonly follow: number
+  /** What screws of one function have in common: same valve, same spring. By the place of the function. */
+  readonly alike: readonly number[]
   readonly cross: number
   readonly venturi: number
   readonly offset: number
@@ -44,7 +52,16 @@ function columnsOf(desk: Desk): Columns {
     co: next(),
     pressure: Array.from({ length: desk.sectionCount }, next),
   }))
-  const rest = { follow: next(), cross: next(), venturi: next(), offset: next(), ceiling: next(), knee: next(), steep: next() }
+  const rest = {
+    follow: next(),
+    alike: ADJUSTER_FUNCTIONS.map(next),
+    cross: next(),
+    venturi: next(),
+    offset: next(),
+    ceiling: next(),
+    knee: next(),
+    steep: next(),
+  }
   return { screw, rate, ...rest, width: n }
 }
 
@@ -62,6 +79,8 @@ export class Cloud {
   readonly columns: Columns
   readonly data: Float64Array
   private readonly logWeight: Float64Array
+  /** Screws of which something can be learnt: what was not moved tells nothing. */
+  private readonly turned = new Set<string>()
   /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
   private readonly meant: readonly (readonly number[])[]
 
@@ -87,6 +106,7 @@ export class Cloud {
 
   private begin(o: number): void {
     const { data, desk, columns } = this
+    for (const at of columns.alike) data[o + at] = ALIKE * this.normal()
     for (const [i, screw] of desk.screws.entries()) this.guess(o, i, screw)
     for (const [r, rate] of columns.rate.entries()) {
       data[o + rate.mixture] = log(desk.premix ? 1.28 : 1.55) + 0.1 * this.normal()
@@ -96,7 +116,7 @@ export class Cloud {
     }
     const natural = desk.air === 'natural'
     data[o + columns.follow] = natural ? min(1, max(0.3, 0.66 + 0.14 * this.normal())) : 1 + 0.06 * this.normal()
-    data[o + columns.cross] = max(-0.02, 0.07 + 0.05 * this.normal())
+    data[o + columns.cross] = max(0, 0.09 + 0.04 * this.normal())
     data[o + columns.venturi] = log(800) + 0.25 * this.normal()
     data[o + columns.offset] = -4 + 4 * this.normal()
     // One in ten hangs on a supply that gives less than what is asked for, or little more.
@@ -116,9 +136,14 @@ export class Cloud {
     const meant = this.meant[max(0, rate)]?.[screw.section ?? 0] ?? GOVERNOR_AT_PA
     const spring = screw.function === 'governor' || screw.function === 'click' ? sqrt(meant / GOVERNOR_AT_PA) : 1
     // A few are far from what is usual.
-    const tail = this.random() < 0.15 ? 1.8 : 1
+    const tail = this.random() < 0.06 ? 1.5 : 1
     const stiff = screw.function === 'governor' && desk.lpg ? LPG_GOVERNOR / sqrt(LPG_GOVERNOR) : 1
-    data[o + c.gain] = sign * prior.median * spring * stiff * exp(log(prior.gsd) * tail * this.normal())
+    data[o + c.gain] =
+      sign *
+      prior.median *
+      spring *
+      stiff *
+      exp(log(prior.gsd) * tail * (data[o + this.columns.alike[ADJUSTER_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
     data[o + c.play] = prior.backlash * exp(log(prior.backlashGsd) * this.normal())
     data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
     data[o + c.dead] = this.random() < DEAD ? 1 : 0
@@ -153,7 +178,9 @@ export class Cloud {
       switch (screw.function) {
         case 'governor':
         case 'click': {
-          const scale = (own ? 1 : cross) * this.meant[r]![screw.section ?? 0]! / this.meant[here]![screw.section ?? 0]!
+          const scale =
+            ((own ? 1 : screw.function === 'click' ? cross : 0.25 * cross) * this.meant[r]![screw.section ?? 0]!) /
+            this.meant[here]![screw.section ?? 0]!
           this.press(data, o, r, screw.section, (p) => p + moved * scale)
           break
         }
@@ -221,8 +248,8 @@ export class Cloud {
   moved({ screwId, rateId, amount }: DeskMove): void {
     const screwAt = this.desk.screws.findIndex((s) => s.id === screwId)
     if (screwAt < 0) return
-    for (let p = 0; p < this.count; p++)
-      this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
+    this.turned.add(screwId)
+    for (let p = 0; p < this.count; p++) this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
   }
 
   /** What a reading is about: its value as the guesses hold it, with its doubt. Null for what moves no guess. */
@@ -287,10 +314,8 @@ export class Cloud {
     const { count, columns, data, logWeight } = this
     let surprise = 0
     logWeight.fill(0)
-    // Mixture before CO: its curve is read at the mixture.
-    const order = [...readings].sort((a, b) => Number(a.figure === 'co') - Number(b.figure === 'co'))
     if (weigh)
-      for (const reading of order) {
+      for (const reading of readings) {
         if (reading.figure === 'co') continue
         const seen = this.latent(reading)
         if (!seen) continue
@@ -302,8 +327,8 @@ export class Cloud {
           logWeight[p]! -= 0.5 * min(z2, MOST_Z2 + log(1 + max(0, z2 - MOST_Z2)))
         }
       }
-    if (weigh) this.resample()
-    for (const reading of order)
+    if (weigh) this.resample(surprise > SURPRISED)
+    for (const reading of readings)
       for (let p = 0; p < count; p++) {
         const o = p * columns.width
         const seen = this.latent(reading, o)
@@ -312,7 +337,7 @@ export class Cloud {
     return surprise
   }
 
-  private resample(): void {
+  private resample(surprised: boolean): void {
     const { count, columns, logWeight } = this
     const { width } = columns
     let most = -Infinity
@@ -337,14 +362,16 @@ export class Cloud {
       while (upTo < want && from < count - 1) upTo += weight[++from]!
       this.data.set(old.subarray(from * width, (from + 1) * width), p * width)
     }
-    // The fewer were left, the farther their copies spread; a few start anew, for what nobody has thought of.
+    // The fewer were left, the farther their copies spread; after a surprise some start anew, for what nobody has thought of.
     const spread = effective < 0.06 * count ? 0.25 : effective < 0.2 * count ? 0.12 : 0.06
     for (let p = 0; p < count; p++) {
       const o = p * width
       for (const [i, screw] of this.desk.screws.entries()) {
         const c = columns.screw[i]!
-        if (this.random() < 0.02) this.guess(o, i, screw)
+        if (!this.turned.has(screw.id)) continue
+        if (surprised && this.random() < 0.15) this.guess(o, i, screw)
         else {
+          if (this.random() < 0.01) this.data[o + c.dead] = 1
           this.data[o + c.gain]! *= exp(spread * this.normal())
           this.data[o + c.play]! *= exp(0.5 * spread * this.normal())
         }

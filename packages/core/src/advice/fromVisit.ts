@@ -25,7 +25,14 @@ const FIGURES: Partial<Record<MeasurandId, DeskReading['figure']>> = {
 }
 /** How well a settled reading repeats, over its standard uncertainty: what is common to before and after does not count between them. */
 const REPEATS = 0.35
-const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = { pressure: 2, o2: 0.0005, co2: 0.00045, co: 2e-6, input: 0.01, inlet: 5 }
+const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = {
+  pressure: 2,
+  o2: 0.0005,
+  co2: 0.00045,
+  co: 2e-6,
+  input: 0.01,
+  inlet: 5,
+}
 
 /**
  * What to do next at the screws of an appliance, from everything that a visit has recorded: its settled readings and its moves, in their order. The same log gives the

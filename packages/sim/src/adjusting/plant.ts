@@ -59,11 +59,13 @@ export class Plant {
     this.random = seededRandom(setup.seed ^ 0x2b1d)
     const { law } = setup
     this.screws = new Map(
-      ready.value.screws.flatMap(({ adjuster, travel }) => byRate(adjuster).map((key) => {
-        const usual = (USUAL_PLAY[adjuster.unit] ?? 0) * setup.play * (law === 'wide-play' ? 3.5 : 1)
-        const bend = law === 'curved' ? -0.6 + 1.2 * this.random() : law === 'sticking' ? usual * (0.5 + this.random()) : 0
-        return [key, new HiddenScrew({ law, play: usual, travel, slack: this.random() - 0.5, bend })] as const
-      })),
+      ready.value.screws.flatMap(({ adjuster, travel }) =>
+        byRate(adjuster).map((key) => {
+          const usual = (USUAL_PLAY[adjuster.unit] ?? 0) * setup.play * (law === 'wide-play' ? 3.5 : 1)
+          const bend = law === 'curved' ? -0.6 + 1.2 * this.random() : law === 'sticking' ? usual * (0.5 + this.random()) : 0
+          return [key, new HiddenScrew({ law, play: usual, travel, slack: this.random() - 0.5, bend })] as const
+        }),
+      ),
     )
     this.driftBy = law === 'drifting' ? (this.random() < 0.5 ? 1 : -1) * (0.01 + 0.02 * this.random()) : 0
     for (const [id, position] of Object.entries(setup.positions)) this.screws.get(id)?.turn(position)
@@ -141,7 +143,14 @@ export class Plant {
         case 'co2':
           return [{ figure, rateId, valueSi: noisy(truth.co2, NOISE.co2, 0.001), repeats: 0.00045 }]
         case 'co':
-          return [{ figure, rateId, valueSi: Math.max(0, noisy(truth.co, Math.max(NOISE.co, 0.02 * truth.co), 1e-6)), repeats: Math.max(NOISE.co, 0.03 * truth.co) }]
+          return [
+            {
+              figure,
+              rateId,
+              valueSi: Math.max(0, noisy(truth.co, Math.max(NOISE.co, 0.02 * truth.co), 1e-6)),
+              repeats: Math.max(NOISE.co, 0.03 * truth.co),
+            },
+          ]
         case 'input':
         case 'inlet':
           return []
