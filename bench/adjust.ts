@@ -242,7 +242,7 @@ function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome 
   const plant = new Plant(setup)
   const watch = new Watch(plant, desk)
   const sorted = [...desk.aims].sort((a, b) => place(desk, a) - place(desk, b))
-  const signs = new Map(desk.screws.map((s) => [s.id, s.sign || 1]))
+  const signs = new Map<string, number>(desk.screws.map((s) => [s.id, s.sign || 1]))
   let moves = 0
   const read = (a: Aim): number => {
     const [r] = plant.read(a.rateId, [a.figure === 'pressure' ? 'pressure' : 'o2'], [a.section ?? 0], desk.sectionCount > 1) as [

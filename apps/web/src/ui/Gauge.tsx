@@ -67,14 +67,23 @@ export interface GaugeProps {
   readonly length: number
   /** Where the rail begins under a one-sided limit, SI. */
   readonly floor?: number | undefined
+  /** Where a move is foretold to take it, with its interval: a dashed bead. */
+  readonly ghost?: { readonly low: number; readonly to: number; readonly high: number } | undefined
   /** Said to screen readers in place of the picture. */
   readonly label: string
 }
 
 /** Bead in a bracket: the one gauge of the product. A rail, the card's window as a bracket with a notch at its nominal, the reading as a bead whose halo is its uncertainty. */
-export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orientation, length, floor, label }: GaugeProps) {
+export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orientation, length, floor, ghost, label }: GaugeProps) {
   const value = verdict?.valueSi
-  const scale = gaugeScale({ value, min: band?.min, max: band?.max, nominal: band?.nominal, others: [asFound, lastVisit], floor })
+  const scale = gaugeScale({
+    value,
+    min: band?.min,
+    max: band?.max,
+    nominal: band?.nominal,
+    others: [asFound, lastVisit, ghost?.low, ghost?.high],
+    floor,
+  })
   const vertical = orientation === 'vertical'
   const across = vertical ? 40 : 44
   const axis = vertical ? 12 : 14
@@ -134,6 +143,18 @@ export function Gauge({ verdict, asFound, lastVisit, band = verdict?.band, orien
         <g transform={point(asFound)}>
           <path d="M0-6L6 0L0 6L-6 0Z" fill="var(--color-base-100)" stroke="var(--color-secondary)" strokeWidth="1.750" />
         </g>
+      )}
+      {ghost && (
+        <>
+          <path
+            d={vertical ? `M${axis} ${at(ghost.low)}V${at(ghost.high)}` : `M${at(ghost.low)} ${axis}H${at(ghost.high)}`}
+            stroke="var(--color-primary)"
+            strokeWidth="2.500"
+          />
+          <g transform={point(ghost.to)}>
+            <circle r="6" fill="var(--color-base-100)" stroke="var(--color-primary)" strokeWidth="2" strokeDasharray="3 2.500" />
+          </g>
+        </>
       )}
       {verdict && value !== undefined && (
         <g className="bead" transform={point(value)}>

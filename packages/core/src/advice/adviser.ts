@@ -203,20 +203,21 @@ export class Adviser {
     // As it goes: the first rate in order that is off is set; what a move has changed elsewhere is read when it comes to that.
     // Every rate as found, before the first move: what a screw does elsewhere cannot be seen otherwise.
     for (const { id } of desk.rates) {
-      const aimed = desk.aims.some((a) => a.rateId === id)
-      if (aimed && !this.known.has(id)) return this.blindAt(id)!
+      const aims = desk.aims.filter((a) => a.rateId === id)
+      const blind = aims.length > 0 && !this.known.has(id) ? this.blindAt(id) : null
+      if (blind) return blind
     }
     // What stands in the way of the first may be the second: over-rich as found, no governor is opened before there is air.
     let stuck: Aim | null = null
     let relief: Advice | null = null
     for (const aim of this.inOrder()) {
-      const blind = this.blindAt(aim.rateId)
+      const blind = this.blindAt(aim.rateId, aim.figure === 'mixture')
       if (blind) return blind
       if (this.met(aim)) continue
       this.inTheWay = null
       const advice = this.towards(aim)
       if (advice) return advice
-      relief ??= this.relief(aim)
+      relief ??= this.relief()
       stuck ??= aim
     }
     if (relief) return relief
@@ -231,22 +232,24 @@ export class Adviser {
   }
 
   /** What has to be read at a rate before anything is said of it. */
-  private blindAt(rateId: string): Advice | null {
+  private blindAt(rateId: string, mixture = false): Advice | null {
     const { desk } = this
     const known = this.known.get(rateId)
     const rate = desk.rates[this.cloud.rateAt(rateId)]!
     const aims = desk.aims.filter((a) => a.rateId === rateId)
     const pressures = aims.filter((a) => a.figure === 'pressure')
     const sections = [...new Set(pressures.map((a) => a.section ?? rate.sections[0] ?? 0))]
-    const flue =
-      aims.some((a) => a.figure === 'mixture') ||
-      desk.caps.some((c) => c.rateId === rateId && c.figure !== 'pressure' && c.figure !== 'input')
+    // Burner pressure may be set by gauge alone; mixture never is, and what has the probe in shows its CO with every move.
+    const limited = desk.caps.some((c) => c.rateId === rateId && c.figure !== 'pressure' && c.figure !== 'input')
+    const mixtures = aims.some((a) => a.figure === 'mixture')
+    const flue = mixture || (desk.analyser ? mixtures || limited : mixtures && pressures.length === 0)
     const figures: DeskReading['figure'][] = [
       ...(pressures.length > 0 ? (['pressure'] as const) : []),
       ...(flue ? ([desk.reads, 'co'] as const) : []),
     ]
     const has = (figure: DeskReading['figure'], section?: number) => known?.readings.has(`${figure} ${section ?? ''}`) === true
     const lacks = figures.some((f) => (f === 'pressure' ? sections.some((s) => !has(f, desk.sectionCount > 1 ? s : undefined)) : !has(f)))
+    if (figures.length === 0) return null
     return !known || known.stale > 0 || lacks ? { code: 'read', rateId, figures, sections } : null
   }
 
@@ -321,7 +324,7 @@ export class Adviser {
   }
 
   /** Where only a pressure or input at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */
-  private relief(aim: Aim): Advice | null {
+  private relief(): Advice | null {
     const cap = this.inTheWay
     if (cap?.figure !== 'pressure' || this.moves.length >= ENOUGH_MOVES.more) return null
     const lower: Aim = { figure: 'pressure', rateId: cap.rateId, section: cap.section, min: 0.8 * cap.limit, max: 0.9 * cap.limit }

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { cleanOrAdjust, CONDITIONS, type Sign, SIGNS, type Signs } from '.'
+import { cleanOrAdjust, type Condition, type Sign, SIGNS, type Signs } from '.'
 
 describe('clean or adjust', () => {
-  test.each<[Signs, (typeof CONDITIONS)[number]]>([
+  test.each<[Signs, Condition]>([
     [{ differential: 'high', mixtureHigh: 'rich', co: 'high', inlet: 'normal', flue: 'hot' }, 'dirty'],
     [{ inlet: 'low', input: 'low', mixtureHigh: 'lean', differential: 'normal' }, 'starved'],
     [{ pressure: 'high', inlet: 'normal', differential: 'normal', input: 'high' }, 'mis-set'],

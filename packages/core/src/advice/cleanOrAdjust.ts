@@ -20,7 +20,7 @@ export const SIGNS = {
   instrument: ['plausible', 'doubtful'],
 } as const
 export type Sign = keyof typeof SIGNS
-export type SignState = (typeof SIGNS)[Sign][number]
+type SignState = (typeof SIGNS)[Sign][number]
 export type Signs = Readonly<{ [S in Sign]?: (typeof SIGNS)[S][number] }>
 
 /** How often each is met where the question is asked; typical, the reasoning starts from it and soon leaves it. */

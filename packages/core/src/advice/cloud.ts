@@ -9,7 +9,7 @@ import { AIR_OXYGEN } from '../gas'
 const { abs, cos, exp, log, max, min, sqrt } = Math
 
 /** So many guesses at what the valve is like are held at once. */
-export const PARTICLES = 480
+const PARTICLES = 480
 /** How far the answer to a move strays from a straight line, of its size. */
 const BENT = 0.15
 /** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */

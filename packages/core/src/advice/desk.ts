@@ -65,6 +65,8 @@ export interface Desk {
   readonly caps: readonly Cap[]
   /** Adjust only what is outside its band, or bring what is inside to its middle. */
   readonly habit: 'outside' | 'centre'
+  /** The probe is in: flue gas is read with every pressure. Without it burner pressure is set by gauge alone, within its band, and the analyser proves it after. */
+  readonly analyser: boolean
   /** Which one the analyser measures. */
   readonly reads: 'o2' | 'co2'
 }

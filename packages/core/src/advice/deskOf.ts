@@ -104,6 +104,7 @@ export function deskOf(
     aims,
     caps,
     habit: practice.adjustInside.mode === 'centre' ? 'centre' : 'outside',
+    analyser: true,
     reads,
   }
 }

@@ -51,7 +51,7 @@ export function adviseVisit(
   const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && counts(r))
   const o2 = usable.some((r) => r.measurandId === 'o2.flue')
   const co2 = usable.some((r) => r.measurandId === 'co2.flue')
-  const desk = deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2')
+  const desk = { ...deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2'), analyser: o2 || co2 }
   const adviser = new Adviser(desk, random)
   const log = [
     ...usable.map((reading) => ({ index: reading.index, reading, move: null })),

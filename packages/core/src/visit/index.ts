@@ -1,4 +1,3 @@
-export { type AdjustAdvice, adjustAdvice } from './adjustAdvice'
 export { bandFor } from './bands'
 export type { Continued, VisitAppliance, VisitContext } from './context'
 export { continuedFrom } from './continued'

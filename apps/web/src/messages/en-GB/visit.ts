@@ -145,11 +145,9 @@ export const visit = {
   'loose.leaks': 'Joint leaks',
   'loose.leaks-do':
     'Shut the gas off and ventilate. Repair the joint and test it again. If you cannot repair it now, leave the gas off and record a defect.',
-  'adjust.title': 'Adjust',
   'adjust.why.centre':
     'Adjust if the reading is out of limits or away from the middle, the burner clean and the supply good. One move, wait, read. Record every move so that you can return to as found.',
   'adjust.advice.leave': 'All readings at this rate are within limits. Leave the setting.',
-  'adjust.advice.to-centre': 'Burner pressure is {{value}}. Set it to {{target}}.',
   'adjust.advice.rule': 'Practice profile: {{source}}.',
   'adjust.why.only-outside':
     'Adjust only if the reading is out of limits, the burner clean and the supply good. One move, wait, read. Record every move so that you can return to as found.',
@@ -159,7 +157,6 @@ export const visit = {
   'adjust.acts-at': 'affects {{rates}}',
   'adjust.keep-off': 'Do not touch: {{what}}',
   'adjust.turns': '{{n}} turn',
-  'adjust.steps': '{{n}} {{unit}}',
   'adjust.less': 'Less',
   'adjust.more': 'More',
   'adjust.clockwise': 'Clockwise',

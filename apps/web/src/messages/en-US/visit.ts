@@ -8,7 +8,6 @@ export const visit: Other<typeof gb> = {
   'line.sky': 'vent out',
   'rate.blanked': 'first minute after light-off: flue gas not counted yet',
   'loose.probe-hole': 'Test port open',
-  'adjust.advice.to-centre': 'Manifold pressure is {{value}}. Set it to {{target}}.',
   'adjust.anticlockwise': 'Counterclockwise',
   'adjust.net-anticlockwise': 'net {{n}} counterclockwise from as found',
   'adjust.said.anticlockwise': '{{n}} {{unit}} counterclockwise',

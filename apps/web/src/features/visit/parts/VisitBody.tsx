@@ -6,7 +6,7 @@ import { useEffect, useRef } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { lineOf, type SheetEntry } from '../view'
-import { AdjustPanel } from './AdjustPanel'
+import { SetUpDesk } from '../setup/SetUpDesk'
 import { Cautions } from './Cautions'
 import { CheckIn } from './CheckIn'
 import { type DialogName, stepTitle, useDesk } from './context'
@@ -83,7 +83,7 @@ export function VisitBody(props: VisitBodyProps) {
             {explained ? (
               <ExplainedPanel reading={explained} />
             ) : (
-              step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <AdjustPanel step={step} />
+              step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <SetUpDesk step={step} />
             )}
             {bench?.on && <BenchPanel />}
             <CheckIn />

@@ -7,7 +7,7 @@ import { act, cleanup, fireEvent, render, screen, within } from '@testing-librar
 import { visitOf } from '@/test/desk'
 import { LivingDesk } from '@/test/livingDesk'
 import { sheetOf } from '../view'
-import { AdjustPanel } from './AdjustPanel'
+import { SetUpDesk } from '../setup/SetUpDesk'
 import { Asks } from './Asks'
 import { Complaint } from './Complaint'
 import type { VisitDesk } from './context'
@@ -240,7 +240,7 @@ describe('several valves', () => {
     const quartet = of('pellan-quartet-300', 'commissioning')
     const shutter = quartet.card.adjusters.find((a) => a.function === 'air-shutter')!
     const log = draw(quartet, (desk) => (
-      <AdjustPanel step={desk.steps.find((s) => s.kind === 'flue' && shutter.actsAt.includes(s.firingStateId ?? ''))!} />
+      <SetUpDesk step={desk.steps.find((s) => s.kind === 'flue' && shutter.actsAt.includes(s.firingStateId ?? ''))!} />
     ))
     await act(async () => void fireEvent.click(screen.getAllByRole('button', { name: /Clockwise/ }).at(-1)!))
     await press('Marked, with the date')

@@ -10,7 +10,7 @@ import { t } from '@/messages/calc'
 import { figureWith, type NumberOut, unitOf } from '../shown'
 import { plain } from '@/ui/terms'
 import { gasText, labelOf } from '../words'
-import { XyChart, type XyLine, type XyMark, type XyRule } from './XyChart'
+import { XyChart, type XyLine, type XyMark, type XyRule } from '@/ui/XyChart'
 
 export interface PictureProps {
   readonly working: Working

@@ -2,33 +2,32 @@
 
 import type { Adjuster } from '@lucerna/core/appliance'
 import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
-import { type AdjustAdvice, adjustAdvice, netTurnsAt, worksOf } from '@lucerna/core/visit'
+import { netTurnsAt, worksOf } from '@lucerna/core/visit'
 import { useState } from 'react'
-import { v7 as uuidv7 } from 'uuid'
-import { figureWithUnit } from '@/ui/figures'
-import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
-import type { NewEvent } from '../client/writeDown'
-import { may, rateLabel, useDesk } from './context'
+import { may, rateLabel, useDesk } from '../parts/context'
+import { amountText, Dial, netText } from './Dial'
+import { Moves } from './Moves'
+import { Proposal } from './Proposal'
+import { TwoScrewMap } from './TwoScrewMap'
+import { useAdvice } from './useAdvice'
+import { useTurn } from './useTurn'
 
-/** The screws that act at this rate: what was turned is written down, so that there is a way home. */
-export function AdjustPanel({ step }: { readonly step: Step }) {
+/** The set-up desk at the steps where something is set: what to turn, which way, how much, and when to stop; every move is written down, so that there is a way home. */
+export function SetUpDesk({ step }: { readonly step: Step }) {
   const { appliance, state, visit, role, steps, goTo, context } = useDesk()
   const works = worksOf(context, state)
-  const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
-  if (acting.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return null
+  if (appliance.card.adjusters.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return null
   const unanswered = conditionAskedIn(works) && !state.observations.condition
-  const advice = adjustAdvice(context.practice, state, step.firingStateId ?? '')
   const touched = state.adjustments.length > 0
+  const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
   const shutter = acting.find((a) => a.function === 'air-shutter' && state.adjustments.some((x) => x.adjusterId === a.id))
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
       <h2 id="adjust" className="text-lg font-semibold">
-        {t('adjust.title')}
+        {t('setup.title')}
       </h2>
-      <p className="text-sm">{t(`adjust.why.${context.practice.adjustInside.mode}`)}</p>
-      {!unanswered && advice && <Advice advice={advice} />}
       {unanswered ? (
         <div className="border-y hairline py-4">
           <p className="flex gap-2 text-sm text-warning">
@@ -42,7 +41,7 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
           )}
         </div>
       ) : (
-        acting.map((a) => <Screw key={a.id} adjuster={a} step={step} />)
+        <Unlocked step={step} acting={acting} />
       )}
       {shutter && <ShutterMark step={step} />}
       {touched && (
@@ -61,61 +60,35 @@ export function AdjustPanel({ step }: { readonly step: Step }) {
   )
 }
 
-/** What the readings of this rate say by the practice's rule, with the rule. */
-function Advice({ advice }: { readonly advice: AdjustAdvice }) {
-  const { units } = useDesk()
+function Unlocked({ step, acting }: { readonly step: Step; readonly acting: readonly Adjuster[] }) {
+  const { context } = useDesk()
+  const advice = useAdvice()
   return (
-    <p className="border-l-4 border-info pl-3 text-sm">
-      {advice.code === 'leave'
-        ? t('adjust.advice.leave')
-        : t('adjust.advice.to-centre', {
-            value: figureWithUnit(advice.measurandId, advice.valueSi, units),
-            target: figureWithUnit(advice.measurandId, advice.targetSi, units),
-          })}{' '}
-      <span className="quiet">{t('adjust.advice.rule', { source: advice.source })}</span>
-    </p>
+    <>
+      <Proposal step={step} advice={advice} />
+      {acting.length > 0 && (
+        <details className="border-t hairline pt-2">
+          <summary className="min-h-11 cursor-pointer font-semibold">{t('setup.another-move')}</summary>
+          <p className="mb-3 text-sm">{t(`adjust.why.${context.practice.adjustInside.mode}`)}</p>
+          {acting.map((a) => (
+            <Screw key={a.id} adjuster={a} step={step} />
+          ))}
+        </details>
+      )}
+      <TwoScrewMap advice={advice} />
+      <Moves step={step} advice={advice} />
+    </>
   )
 }
 
 function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step: Step }) {
-  const { appliance, state, visit, record } = useDesk()
+  const { appliance, state } = useDesk()
   const [amount, setAmount] = useState(adjuster.unit === 'turn' ? 0.125 : 1)
   const net = state.netTurns[adjuster.id] ?? 0
   const byRate = Object.entries(netTurnsAt(state, adjuster.id))
   const by = adjuster.unit === 'turn' ? 0.125 : 1
-  const amountText =
-    adjuster.unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t('adjust.steps', { n: amount, unit: adjuster.unit })
-  const turn = (direction: 'clockwise' | 'anticlockwise') => {
-    const key = `cap.${adjuster.id}`
-    const capOff = adjuster.cap !== null && !visit.looseEnds.some((l) => l.key === key && !l.closedAt)
-    const events: NewEvent[] = capOff
-      ? [
-          {
-            type: 'loose-end.opened',
-            stepId: step.id,
-            applianceId: appliance.id,
-            data: { looseEndId: uuidv7(), kind: 'adjuster-cap', key, label: adjuster.cap ?? adjuster.label },
-          },
-        ]
-      : []
-    const inside = adjuster.insideCase && !visit.looseEnds.some((l) => l.kind === 'live-test' && !l.closedAt)
-    if (inside)
-      events.push({
-        type: 'live-test.allowed',
-        stepId: step.id,
-        applianceId: appliance.id,
-        data: { looseEndId: uuidv7(), test: t('loose.live-test', { what: adjuster.label }) },
-      })
-    void record([
-      ...events,
-      {
-        type: 'adjustment.made',
-        stepId: step.id,
-        applianceId: appliance.id,
-        data: { adjusterId: adjuster.id, direction, amount, unit: adjuster.unit, firingStateId: step.firingStateId ?? '' },
-      },
-    ])
-  }
+  const write = useTurn(step)
+  const turn = (sign: 1 | -1) => write(adjuster, sign * amount, step.firingStateId ?? '')
   return (
     <div className="flex flex-col gap-2 border-t hairline pt-3">
       <p className="flex items-baseline justify-between gap-3">
@@ -139,7 +112,7 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
         </p>
       )}
       <div className="flex items-center gap-3">
-        <Dial net={net} />
+        <Dial net={adjuster.unit === 'turn' ? net : net / 12} />
         <div className="flex-1">
           <div className="flex items-center gap-2">
             <button
@@ -150,7 +123,7 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
             >
               −
             </button>
-            <span className="min-w-24 text-center figure text-2xl">{amountText}</span>
+            <span className="min-w-24 text-center figure text-2xl">{amountText(amount, adjuster.unit)}</span>
             <button
               type="button"
               className="btn btn-square btn-outline"
@@ -170,21 +143,16 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
         </div>
       </div>
       <div className="grid grid-cols-2 gap-3">
-        <button type="button" className="btn press btn-outline" onClick={() => turn('anticlockwise')}>
+        <button type="button" className="btn press btn-outline" onClick={() => turn(-1)}>
           ↺ {t('adjust.anticlockwise')}
         </button>
-        <button type="button" className="btn press btn-outline" onClick={() => turn('clockwise')}>
+        <button type="button" className="btn press btn-outline" onClick={() => turn(1)}>
           ↻ {t('adjust.clockwise')}
         </button>
       </div>
     </div>
   )
 }
-
-const netText = (net: number, unit: Adjuster['unit']): string =>
-  net === 0
-    ? t('adjust.untouched')
-    : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', { n: unit === 'turn' ? turnsText(net) : Math.abs(net) })
 
 /** A shutter that was moved is marked where it is now, with the day. */
 function ShutterMark({ step }: { readonly step: Step }) {
@@ -212,31 +180,5 @@ function ShutterMark({ step }: { readonly step: Step }) {
         {marked ? `✓ ${t('answer.marked-and-dated')}` : t('answer.marked-and-dated')}
       </button>
     </div>
-  )
-}
-
-/** The screw's head: the slot as it stands, the arc turned from as found. */
-function Dial({ net }: { readonly net: number }) {
-  const angle = Math.max(-0.999, Math.min(0.999, net)) * 2 * Math.PI
-  const end = { x: 28 + 22 * Math.sin(angle), y: 28 - 22 * Math.cos(angle) }
-  return (
-    <svg width="56" height="56" viewBox="0 0 56 56" aria-hidden="true" className="shrink-0">
-      <circle cx="28" cy="28" r="22" fill="none" stroke="var(--hairline)" strokeWidth="3" />
-      {net !== 0 && (
-        <path
-          d={`M28 6A22 22 0 ${Math.abs(angle) > Math.PI ? 1 : 0} ${angle > 0 ? 1 : 0} ${end.x} ${end.y}`}
-          fill="none"
-          stroke="var(--color-primary)"
-          strokeWidth="4"
-        />
-      )}
-      <path
-        d="M14 28H42"
-        stroke="var(--color-base-content)"
-        strokeWidth="4"
-        strokeLinecap="round"
-        transform={`rotate(${net * 360} 28 28)`}
-      />
-    </svg>
   )
 }

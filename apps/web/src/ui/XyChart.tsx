@@ -3,8 +3,8 @@
 import type { ChartData, ChartOptions } from 'chart.js'
 import type { AnnotationOptions } from 'chartjs-plugin-annotation'
 import { useRef } from 'react'
-import { Scatter } from '@/ui/charts'
-import { type ChartColours, useChartColours } from '@/ui/useChartColours'
+import { Scatter } from './charts'
+import { type ChartColours, useChartColours } from './useChartColours'
 
 export interface XyLine {
   readonly points: readonly (readonly [x: number, y: number])[]

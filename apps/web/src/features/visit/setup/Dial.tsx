@@ -1,0 +1,53 @@
+import type { Adjuster } from '@lucerna/core/appliance'
+import { turnsText } from '@/ui/turns'
+import { t } from '@/messages/visit'
+
+const R = 22
+const at = (turns: number): { x: number; y: number } => ({
+  x: 28 + R * Math.sin(turns * 2 * Math.PI),
+  y: 28 - R * Math.cos(turns * 2 * Math.PI),
+})
+
+/** An arc of the rim from one position to another, less than one turn of it. */
+function arc(from: number, to: number): string {
+  const by = Math.max(-0.999, Math.min(0.999, to - from))
+  const [a, b] = [at(from), at(from + by)]
+  return `M${a.x} ${a.y}A${R} ${R} 0 ${Math.abs(by) > 0.5 ? 1 : 0} ${by > 0 ? 1 : 0} ${b.x} ${b.y}`
+}
+
+/** The screw's head: its slot as it is, the arc turned from as found, and where a proposed move takes it. */
+export function Dial({ net, by = 0, size = 56 }: { readonly net: number; readonly by?: number; readonly size?: number }) {
+  return (
+    <svg width={size} height={size} viewBox="0 0 56 56" aria-hidden="true" className="shrink-0">
+      <circle cx="28" cy="28" r={R} fill="none" stroke="var(--hairline)" strokeWidth="3" />
+      {net !== 0 && <path d={arc(0, net)} fill="none" stroke="var(--color-secondary)" strokeWidth="4" />}
+      {by !== 0 && <path d={arc(net, net + by)} fill="none" stroke="var(--color-primary)" strokeWidth="5" />}
+      {by !== 0 && (
+        <path
+          d="M14 28H42"
+          stroke="var(--color-primary)"
+          strokeWidth="2.5"
+          strokeDasharray="4 3"
+          strokeLinecap="round"
+          transform={`rotate(${(net + by) * 360} 28 28)`}
+        />
+      )}
+      <path
+        d="M14 28H42"
+        stroke="var(--color-base-content)"
+        strokeWidth="4"
+        strokeLinecap="round"
+        transform={`rotate(${net * 360} 28 28)`}
+      />
+    </svg>
+  )
+}
+
+/** An amount in its own unit as it is said: “¼ turn”, “3 clicks”. */
+export const amountText = (amount: number, unit: Adjuster['unit']): string =>
+  unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t(`setup.amount.${unit}`, { count: Math.abs(amount) })
+
+export const netText = (net: number, unit: Adjuster['unit']): string =>
+  net === 0
+    ? t('adjust.untouched')
+    : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', { n: unit === 'turn' ? turnsText(net) : Math.abs(net) })

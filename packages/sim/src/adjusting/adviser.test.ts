@@ -1,0 +1,127 @@
+import { type Advice, Adviser, type Desk, deskOf } from '@lucerna/core/advice'
+import { lambdaOfO2 } from '@lucerna/core/burner'
+import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
+import { DEMO_CARDS } from '../cards'
+import { seededRandom } from '../random'
+import { LAWS, Plant, type PlantSetup } from '.'
+
+const card = (id: string) => DEMO_CARDS.find((c) => c.id === id)!
+const practice = SHIPPED_PRACTICES[0]!
+const deskFor = (id: string): Desk => {
+  const c = card(id)
+  return { ...deskOf({ card: c, facts: { gas: c.ratings[0]!.gas, altitudeM: 0 } }, practice, 'o2'), habit: 'outside' }
+}
+const setupOf = (id: string, more: Partial<PlantSetup> = {}): PlantSetup => ({
+  card: card(id),
+  gas: card(id).ratings[0]!.gas,
+  seed: 5,
+  law: 'straight',
+  play: 1,
+  faults: {},
+  positions: {},
+  ...more,
+})
+
+/** Sets a plant by the adviser’s word until it says that it is over. */
+function setIt(desk: Desk, setup: PlantSetup, seed = 1) {
+  const plant = new Plant(setup)
+  const adviser = new Adviser(desk, seededRandom(seed))
+  const said: Advice[] = []
+  let moves = 0
+  for (let n = 0; n < 120; n++) {
+    const advice = adviser.advise()
+    said.push(advice)
+    if (advice.code === 'read') adviser.read(plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1))
+    else if (advice.code === 'move') {
+      moves++
+      plant.turn(advice.screwId, advice.amount, advice.rateId)
+      adviser.moved(advice)
+    } else break
+  }
+  return { plant, adviser, said, moves, end: said.at(-1)! }
+}
+const inBand = (plant: Plant, desk: Desk) =>
+  desk.aims.every((a) => {
+    const t = plant.truth(a.rateId)
+    const value = a.figure === 'pressure' ? t.pressurePa[a.section ?? 0]! : lambdaOfO2({ terms: desk.gas.terms }, Math.min(0.2, t.o2))
+    const doubt = a.figure === 'pressure' ? 3 : 0.008
+    return value >= a.min - doubt && value <= a.max + doubt
+  })
+
+describe('the adviser on simulated valves', () => {
+  test.each([
+    ['a governor', 'ossian-stag-210-s', { governor: -1.6 }, 4],
+    ['two stages', 'brightholm-drift-80', { high: -1.2, low: 1.4 }, 8],
+    ['clicks', 'brightholm-drift-60-m', { 'max-clicks': 8, 'min-clicks': -9 }, 9],
+    ['a ratio valve', 'tarnwick-larch-28-c', { throttle: 0.9, offset: -0.3 }, 9],
+    ['four valves and a shutter', 'pellan-quartet-300', { 'governor-1': -1.4, 'governor-3': 1.2 }, 12],
+    ['an adapted valve', 'galder-adapt-24', { 'trim@max': 6, 'trim@min': -6 }, 5],
+  ])('%s is set', (_name, id, positions, atMost) => {
+    const desk = deskFor(id)
+    const { plant, end, moves } = setIt(desk, setupOf(id, { positions }))
+    expect(end.code).toBe('done')
+    expect(inBand(plant, desk)).toBe(true)
+    expect(moves).toBeLessThanOrEqual(atMost)
+  })
+
+  test.each(LAWS.filter((l) => l !== 'straight'))('a governor that obeys another law (%s) is set all the same', (law) => {
+    const desk = deskFor('ossian-stag-210-s')
+    const { plant, end } = setIt(desk, setupOf('ossian-stag-210-s', { law, positions: { governor: 1.8 } }))
+    expect(end.code).toBe('done')
+    expect(inBand(plant, desk)).toBe(true)
+  })
+
+  test('within limits: leave it alone', () => {
+    const { said } = setIt(deskFor('tarnwick-larch-28-c'), setupOf('tarnwick-larch-28-c'))
+    expect(said.map((a) => a.code)).toEqual(['read', 'read', 'leave'])
+  })
+
+  test('a screw that nothing answers, and a starved inlet, are called out before the tenth move', () => {
+    const dead = setIt(deskFor('ossian-stag-210-s'), setupOf('ossian-stag-210-s', { dead: ['governor'], faults: { governorDrift: 0.8 } }))
+    expect(dead.end.code).toBe('call-out')
+    expect(dead.moves).toBeLessThan(10)
+    const starved = setIt(deskFor('brightholm-drift-80'), setupOf('brightholm-drift-80', { faults: { pipeRestriction: 28 } }))
+    expect(starved.end.code).toBe('call-out')
+    expect(starved.moves).toBeLessThan(10)
+  })
+
+  test('the first move of a screw that nobody knows is tiny, and every move says what it will do', () => {
+    const desk = deskFor('tarnwick-larch-18-h')
+    const { said } = setIt(desk, setupOf('tarnwick-larch-18-h', { positions: { offset: 0.35 } }))
+    const first = said.find((a) => a.code === 'move' && a.screwId === 'offset')
+    expect(first).toMatchObject({ tiny: true, rateId: 'low' })
+    for (const a of said) if (a.code === 'move') expect(a.effects.length).toBeGreaterThanOrEqual(0)
+    const amounts = said.flatMap((a) => (a.code === 'move' && a.screwId === 'offset' ? [Math.abs(a.amount)] : []))
+    expect(amounts[0]).toBeLessThanOrEqual(1 / 16)
+  })
+
+  test('what was turned can be turned back: the way home undoes every move', () => {
+    const { adviser, said } = setIt(deskFor('tarnwick-larch-28-c'), setupOf('tarnwick-larch-28-c', { positions: { throttle: 0.9 } }))
+    const net = new Map<string, number>()
+    for (const a of said) if (a.code === 'move') net.set(a.screwId, (net.get(a.screwId) ?? 0) + a.amount)
+    for (const { screwId, amount } of adviser.wayHome()) expect(amount).toBeCloseTo(-net.get(screwId)!, 9)
+  })
+
+  test('without limits on the card nothing is advised, and it says what is missing', () => {
+    const desk = { ...deskFor('ossian-stag-210-s'), aims: [] }
+    expect(new Adviser(desk, seededRandom(1)).advise()).toEqual({ code: 'no-target', missing: ['limits'] })
+  })
+
+  test('the same log gives the same advice; readings of no rate of the desk, and moves of no screw, count for nothing', () => {
+    const desk = deskFor('ossian-stag-210-s')
+    const tell = () => {
+      const adviser = new Adviser(desk, seededRandom(3))
+      adviser.read([{ figure: 'pressure', rateId: 'nowhere', valueSi: 5, repeats: 2 }])
+      adviser.moved({ screwId: 'nothing', rateId: 'full', amount: 1 })
+      adviser.moved({ screwId: 'governor', rateId: 'full', amount: Number.NaN })
+      adviser.read([
+        { figure: 'pressure', rateId: 'full', section: null, valueSi: 700, repeats: 2 },
+        { figure: 'o2', rateId: 'full', valueSi: 0.095, repeats: 5e-4 },
+        { figure: 'co', rateId: 'full', valueSi: 10e-6, repeats: 2e-6 },
+      ])
+      return adviser.advise()
+    }
+    expect(tell()).toEqual(tell())
+    expect(tell()).toMatchObject({ code: 'move', screwId: 'governor' })
+  })
+})
