@@ -9,4 +9,13 @@ export const setup: Other<typeof gb> = {
   'setup.suspect.does-not-answer': 'The valve does not answer: wrong screw, worn regulator or a blocked vent.',
   'setup.price.flue': 'vent {{by}}',
   'setup.suspect.air-or-dirt': 'Not the gas valve: check air supply, vent, heat exchanger and orifices first.',
+  'condition.sign.inlet.low': 'dynamic inlet pressure low',
+  'condition.sign.inlet.normal': 'dynamic inlet pressure good',
+  'condition.sign.pressure.low': 'manifold pressure low',
+  'condition.sign.pressure.normal': 'manifold pressure right',
+  'condition.sign.pressure.high': 'manifold pressure high',
+  'condition.sign.flue.normal': 'stack temperature as usual',
+  'condition.read.inlet': 'dynamic inlet pressure at high fire',
+  'condition.read.pressure': 'manifold pressure at high fire',
+  'condition.read.flue': 'stack temperature against the last visit',
 }

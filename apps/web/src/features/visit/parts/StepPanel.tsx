@@ -10,6 +10,7 @@ import { Asks } from './Asks'
 import { Clocks } from './Clocks'
 import { useDesk } from './context'
 import { LiveKnows } from '../live/LiveKnows'
+import { ConditionAdvice } from '../setup/ConditionAdvice'
 import { DisturbedPanel } from './DisturbedPanel'
 import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
@@ -71,6 +72,7 @@ export function StepPanel({ step }: { readonly step: Step }) {
       <AsAtFirst step={step} />
       {step.kind === 'joints-cold' && <OpenJoints kind="gas-joint" />}
       {step.kind === 'joints-hot' && <OpenJoints kind="outlet-joint" />}
+      {step.kind === 'condition' && <ConditionAdvice />}
       {!measured && !timed && asked}
       {step.kind === 'complaint' && <Complaint stepId={step.id} />}
       <ReadingsPanel step={step}>{(measured || timed) && asked}</ReadingsPanel>

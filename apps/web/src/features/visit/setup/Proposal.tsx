@@ -14,6 +14,9 @@ import { amountText, Dial } from './Dial'
 import { effectBare, effectValue, measurandOf, priceText } from './effectText'
 import { useTurn } from './useTurn'
 
+/** CO below this share of its limit is not worth a line. */
+const QUIET_CO = 0.3
+
 type Move = Extract<Advice, { code: 'move' }>
 
 /** What to do next at the screws, and what it will do. */
@@ -141,6 +144,8 @@ function MoveProposed({
             const sectionId = e.section === null ? null : (appliance.card.sections[e.section]?.id ?? null)
             const key = { measurandId, stationId: e.figure === 'pressure' ? 'burner' : 'flue', firingStateId: e.rateId, sectionId } as const
             const band = bandFor(appliance, context.practice, key)
+            // Far below its limit before and after, CO is no news.
+            if (e.figure === 'co' && band?.max !== undefined && e.high < QUIET_CO * band.max) return null
             const latest = state.latest.get(readingKey(key))
             const label = t('setup.effect', {
               what: t(`short.${measurandId}`),

@@ -24,11 +24,15 @@ export const effectValue = (of: Effect['figure'], value: number, units: Units): 
 export const effectBare = (of: Exclude<Effect['figure'], 'input'>, value: number, units: Units): string =>
   figure(MEASURED[of], value, units)
 
+/** CO that changes by less is the same CO, natural logarithm. */
+const CO_WORTH_SAYING = 0.25
+
 /** The price of a move in one line: “CO from 880 to about 140 ppm; efficiency −0.7 points; flue +8 K; 4% less input”. */
 export function priceText({ co, efficiency, flueK, input }: Price, units: Units): string {
   const signed = (value: number, digits: number) => `${value < 0 ? '−' : '+'}${formatNumber(Math.abs(value), digits, locale())}`
   const parts: string[] = []
-  if (co) parts.push(t('setup.price.co', { from: figureWithUnit('co.flue', co.from, units), to: figureWithUnit('co.flue', co.to, units) }))
+  if (co && Math.abs(Math.log(co.to / co.from)) > CO_WORTH_SAYING)
+    parts.push(t('setup.price.co', { from: figureWithUnit('co.flue', co.from, units), to: figureWithUnit('co.flue', co.to, units) }))
   if (efficiency !== null && Math.abs(efficiency) >= 0.0005)
     parts.push(t('setup.price.efficiency', { points: signed(100 * efficiency, 1) }))
   if (flueK !== null && Math.abs(flueK) >= 0.5)

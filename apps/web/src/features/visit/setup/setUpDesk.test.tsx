@@ -58,7 +58,7 @@ test('the other school proposes the move to the middle, with what it will do', (
   show('centre', reading + 1, 60)
   const proposal = document.querySelector('[data-proposal=governor]')!
   expect(proposal.textContent).toMatch(/^.* turn anticlockwise/)
-  expect(proposal.textContent).toContain('burner at full: 12.8 mbar, then about')
+  expect(proposal.textContent).toMatch(/burner at full: 12\.8.mbar, then about/)
   expect(screen.getByRole('button', { name: 'Move made: record it' })).toBeTruthy()
 })
 
