@@ -99,7 +99,7 @@ test('a whole visit', async ({ page }) => {
   await answerAll(page)
   await record(page, ['9.6', '64', '58.4', '9.5'])
   await shot(page, 'visit', 'night')
-  await page.getByRole('button', { name: '↻ Clockwise' }).click()
+  await page.getByRole('button', { name: 'Move made: record it' }).click()
   await record(page, ['9.0', '48', '57.9', '9.5'])
   await nextStep(page)
   await page.getByRole('button', { name: /^Finish/ }).click()

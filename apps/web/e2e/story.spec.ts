@@ -74,9 +74,14 @@ test('a whole service, from the day’s list to the report', async ({ page }) =>
 
   await answerAll(page)
   await record(page, ['9.6', '64', '58.4', '9.5'])
-  await page.getByRole('button', { name: '↻ Clockwise' }).click()
-  await expect(page.getByText('net ⅛ clockwise from as found')).toBeVisible()
+  // The desk proposes the next move with its price; it is made, read, and told against what was foretold.
+  const proposal = page.locator('[data-proposal=throttle]')
+  await expect(proposal).toContainText(/turn clockwise.*Throttle screw · at maximum.*CO₂ at maximum: 9\.6%, then about/)
+  await proposal.getByRole('button', { name: 'Move made: record it' }).click()
+  await expect(page.getByText('1 move in this visit')).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Set-up desk' })).toContainText('Read CO₂, CO at maximum before the next move.')
   await record(page, ['9.0', '48', '57.9', '9.5'])
+  await expect(page.getByText(/CO₂ was expected between .* · came/)).toBeVisible()
   await nextStep(page)
   for (const [i, rate] of rates.slice(1).entries()) {
     await bringToRate(page)
@@ -101,7 +106,7 @@ test('a whole service, from the day’s list to the report', async ({ page }) =>
   await page.waitForURL('**/report')
   await expect(page.getByText('In normal service').first()).toBeVisible()
   await expect(page.getByText('Condensate trap stained', { exact: false })).toBeVisible()
-  await expect(page.getByText(/⅛ turn clockwise/)).toBeVisible()
+  await expect(page.getByText(/turn clockwise/).first()).toBeVisible()
   await expect(page.getByText(/^Final, version 1/)).toBeVisible()
   await accessible(page)
   await page.emulateMedia({ media: 'print' })
