@@ -1,8 +1,9 @@
 import type { MeasurandId } from '../measure'
 import type { Practice } from '../practice'
 import type { ApplianceState, JudgedReading, VisitAppliance } from '../visit'
-import { type Advice, Adviser, type Scored } from './adviser'
+import { Adviser } from './adviser'
 import type { Desk, DeskReading } from './desk'
+import type { Advice, Scored } from './said'
 import { deskOf } from './deskOf'
 
 /** What the desk of a visit shows of one appliance. */
@@ -22,6 +23,7 @@ const FIGURES: Partial<Record<MeasurandId, DeskReading['figure']>> = {
   'co.flue': 'co',
   'input.net': 'input',
   'input.gross': 'input',
+  'pressure.working': 'inlet',
 }
 /** How well a settled reading repeats, over its standard uncertainty: what is common to before and after does not count between them. */
 const REPEATS = 0.35
@@ -101,7 +103,7 @@ const readsOf = ({ coBy }: Pick<Practice, 'coBy'>): 'o2' | 'co2' => (coBy === 'r
 
 function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: JudgedReading): DeskReading | null {
   const figure = FIGURES[r.measurandId]
-  if (!figure) return null
+  if (!figure || (figure === 'inlet' && r.stationId !== 'inlet')) return null
   const at = card.sections.findIndex((s) => s.id === r.sectionId)
   const rated = card.firingStates.find((s) => s.id === r.firingStateId)
   const scale = figure === 'input' ? rated?.nominalInputW : 1

@@ -1,7 +1,7 @@
 import { lambdaOfO2 } from '../burner'
 import { flueNumbers } from '../flue'
 import { AIR_OXYGEN, ATMOSPHERE_PA } from '../gas'
-import type { Effect } from './adviser'
+import type { Effect } from './said'
 import type { Desk } from './desk'
 
 /** What a move costs and what it brings, at the rate that it is made at; null where it is not known. */

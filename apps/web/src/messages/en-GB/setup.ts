@@ -38,7 +38,6 @@ export const setup = {
   'setup.suspect.starved': 'Short of gas: read the inlet working pressure while this burner runs.',
   'setup.suspect.at-its-stop': 'The screw may be at its stop: count its turns both ways.',
   'setup.suspect.does-not-answer': 'The valve does not answer: wrong screw, worn governor or a blocked vent.',
-  'setup.suspect.other-screw': 'Another screw was turned: compare with the card.',
   'setup.suspect.wrong-way': 'It acts the other way round than the card says.',
   'setup.suspect.does-not-follow': 'It does not follow its screw: look for sticking, a loose hose or a reading taken too early.',
   'setup.suspect.air-or-dirt': 'Not the gas valve: check air supply, flue, heat exchanger and orifices first.',

@@ -1,5 +1,6 @@
 import type { Adjuster } from '@lucerna/core/appliance'
 import { turnsText } from '@/ui/turns'
+import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 
 const R = 22
@@ -51,3 +52,17 @@ export const netText = (net: number, unit: Adjuster['unit']): string =>
   net === 0
     ? t('adjust.untouched')
     : t(net > 0 ? 'adjust.net-clockwise' : 'adjust.net-anticlockwise', { n: unit === 'turn' ? turnsText(net) : Math.abs(net) })
+
+/** What to mind at a screw: the neighbour that is not touched, the case that it is inside of. */
+export function ScrewCautions({ adjuster }: { readonly adjuster: Adjuster }) {
+  const said = [
+    ...(adjuster.keepOff ? [t('adjust.keep-off', { what: adjuster.keepOff })] : []),
+    ...(adjuster.insideCase ? [t('adjust.inside-case')] : []),
+  ]
+  return said.map((words) => (
+    <p key={words} className="flex gap-2 text-sm text-warning">
+      <WarningSign size={18} />
+      {words}
+    </p>
+  ))
+}

@@ -10,7 +10,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useMemo } from 'react'
 import { rateLabel, useDesk } from '../parts/context'
-import { amountText, Dial } from './Dial'
+import { amountText, Dial, ScrewCautions } from './Dial'
 import { effectBare, effectValue, measurandOf, priceText } from './effectText'
 import { useTurn } from './useTurn'
 
@@ -124,18 +124,7 @@ function MoveProposed({
       {said && <p className="text-sm font-semibold">{said}</p>}
       {move.tiny && <p className="text-sm">{t('setup.tiny')}</p>}
       {adjuster.unit === 'click' && Math.abs(move.amount) > 1 && <p className="text-sm">{t('setup.click-a-second')}</p>}
-      {adjuster.keepOff && (
-        <p className="flex gap-2 text-sm text-warning">
-          <WarningSign size={18} />
-          {t('adjust.keep-off', { what: adjuster.keepOff })}
-        </p>
-      )}
-      {adjuster.insideCase && (
-        <p className="flex gap-2 text-sm text-warning">
-          <WarningSign size={18} />
-          {t('adjust.inside-case')}
-        </p>
-      )}
+      <ScrewCautions adjuster={adjuster} />
       <ul className="flex flex-col gap-2">
         {move.effects
           .flatMap((e) => (e.figure === 'input' ? [] : [{ ...e, figure: e.figure }]))

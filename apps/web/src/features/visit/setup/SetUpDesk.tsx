@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { may, rateLabel, useDesk } from '../parts/context'
-import { amountText, Dial, netText } from './Dial'
+import { amountText, Dial, netText, ScrewCautions } from './Dial'
 import { Moves } from './Moves'
 import { Proposal } from './Proposal'
 import { TwoScrewMap } from './TwoScrewMap'
@@ -99,18 +99,7 @@ function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step:
         {t(`adjust.clockwise.${adjuster.clockwise}`)} ·{' '}
         {t('adjust.acts-at', { rates: adjuster.actsAt.map((s) => rateLabel(appliance, s).toLowerCase()).join(', ') })}
       </p>
-      {adjuster.insideCase && (
-        <p className="flex gap-2 text-sm text-warning">
-          <WarningSign size={18} />
-          {t('adjust.inside-case')}
-        </p>
-      )}
-      {adjuster.keepOff && (
-        <p className="flex gap-2 text-sm text-warning">
-          <WarningSign size={18} />
-          {t('adjust.keep-off', { what: adjuster.keepOff })}
-        </p>
-      )}
+      <ScrewCautions adjuster={adjuster} />
       <div className="flex items-center gap-3">
         <Dial net={adjuster.unit === 'turn' ? net : net / 12} />
         <div className="flex-1">
