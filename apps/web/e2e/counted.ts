@@ -16,20 +16,18 @@ const HOLD_MS = 900
 const SCREEN = 844
 
 /** A tap, unless a step that has just ended took its button along: what went away under the finger is no tap. */
-const pressed = (button: Locator): Promise<boolean> =>
-  button.click({ timeout: 5_000 }).then(
+const pressed = (button: Locator): Promise<boolean> => there(button.click({ timeout: 5_000 }))
+
+/** Whether something could be done, or what it is done to was gone. */
+const there = (done: Promise<unknown>): Promise<boolean> =>
+  done.then(
     () => true,
     () => false,
   )
 
 /** Whether the page puts the cursor into a field by itself; a slow machine takes a moment for it. */
 async function isAtHand(field: Locator): Promise<boolean> {
-  return expect(field)
-    .toBeFocused({ timeout: 500 })
-    .then(
-      () => true,
-      () => false,
-    )
+  return there(expect(field).toBeFocused({ timeout: 500 }))
 }
 
 /**
@@ -72,7 +70,8 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
     const holdIt = async () => {
       const hold = main.getByRole('button', { name: /press and hold$/ })
       if ((await moved()) || (await hold.count()) === 0) return
-      await hold.first().hover()
+      // The step may end by itself meanwhile.
+      if (!(await there(hold.first().hover({ timeout: 5_000 })))) return
       await page.mouse.down()
       await page.clock.runFor(HOLD_MS)
       await page.mouse.up()
@@ -95,10 +94,7 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       const itself = main.getByRole('button', { name: 'By itself from now on' })
       for (let n = 0; n < 90 && !(await moved()); n++) {
         if ((await main.locator('[data-live]').count()) === 0) return
-        if (await itself.isVisible()) {
-          await itself.click()
-          tapped('by itself from now on')
-        }
+        if ((await itself.isVisible()) && (await pressed(itself))) tapped('by itself from now on')
         await passes()
         if ((await main.locator('[data-live]:not([data-live=done])').count()) === 0) return
       }
@@ -143,12 +139,9 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
         // What is folded away is not asked for.
         if (text === undefined || (await field.isDisabled()) || !(await field.isVisible())) continue
         if (live && (await main.locator('div:has(> [data-live])').filter({ has: field }).count()) > 0) continue
-        if (first && !(await isAtHand(field))) {
-          await field.click()
-          tapped('field')
-        }
+        if (first && !(await isAtHand(field)) && (await pressed(field))) tapped('field')
+        if (!(await there(field.fill(text.replace(/[^\d.,-].*$/, '').trim(), { timeout: 5_000 })))) continue
         first = false
-        await field.fill(text.replace(/[^\d.,-].*$/, '').trim())
         counted.figures++
       }
       if (!first) await all(/^Record/)
@@ -156,10 +149,8 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
     await settle()
     for (let n = 0; n < 40 && !(await moved()); n++) {
       const next = main.getByRole('button', { name: 'Next step', disabled: false })
-      if ((await next.count()) > 0) {
-        await next.click()
-        tapped('next')
-      } else await page.waitForTimeout(50)
+      if ((await next.count()) > 0 && (await pressed(next))) tapped('next')
+      else await page.waitForTimeout(50)
       await settle()
     }
     if (!(await moved())) throw new Error(`Stuck at “${title}”: ${await main.innerText()}`)

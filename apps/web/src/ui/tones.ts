@@ -1,6 +1,7 @@
-/** What the far view says by sound: settled is one steady tone, danger three falling pairs that nothing else sounds like. */
+/** What the far view says by sound: settled is one steady tone, a beat is short, danger three falling pairs that nothing else sounds like. */
 const TONES = {
   settled: [{ hz: 660, fromS: 0, forS: 0.9 }],
+  beat: [{ hz: 990, fromS: 0, forS: 0.08 }],
   danger: [0, 0.5, 1].flatMap((s) => [
     { hz: 1320, fromS: s, forS: 0.18 },
     { hz: 880, fromS: s + 0.2, forS: 0.22 },

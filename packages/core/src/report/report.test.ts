@@ -42,7 +42,13 @@ test('as found beside as left, in the order of the line, with the source of ever
     status: 'inside',
   })
   expect(lines.find((l) => l.measurandId === 'efficiency.net')).toMatchObject({ computed: true })
-  expect(appliances[0]!.adjustments).toMatchObject([{ label: 'Throttle', amount: 0.125 }])
+  expect(appliances[0]!.adjustments).toMatchObject([
+    {
+      label: 'Throttle',
+      amount: 0.125,
+      results: expect.arrayContaining([{ measurandId: 'co2.flue', before: 0.096, after: 0.09 }]) as unknown,
+    },
+  ])
 })
 
 test('what hangs, what was found, what was skipped and which instruments, all said', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { moveResults, moveResultSchema } from './moveResults'
 import { faultCode, firingState, ratesOf } from '../appliance'
 import { inCalibration, MEASURANDS, specialSchema, STATIONS } from '../measure'
 import {
@@ -195,6 +196,8 @@ export const reportSchema = z.object({
           amount: z.number(),
           unit: z.string(),
           rate: z.string().nullable().default(null),
+          /** Reports from before they were told have none. */
+          results: z.array(moveResultSchema).default([]),
           at: z.string(),
           by: z.string(),
         }),
@@ -482,8 +485,9 @@ function applianceReport(
         by,
       }
     }),
-    adjustments: state.adjustments.map((a) => ({
+    adjustments: state.adjustments.map((a, i) => ({
       label: card.adjusters.find((x) => x.id === a.adjusterId)?.label ?? a.adjusterId,
+      results: moveResults(state, i, card.adjusters.find((x) => x.id === a.adjusterId)?.sectionId ?? null),
       direction: a.direction,
       amount: a.amount,
       unit: a.unit,

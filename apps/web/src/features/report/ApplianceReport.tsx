@@ -5,7 +5,7 @@ import Link from 'next/link'
 import { askText } from '@/ui/askText'
 import { specialText } from '@/ui/specialText'
 import { timeAt } from '@/ui/dates'
-import { bandText, figure, spanText, unitText } from '@/ui/figures'
+import { bandText, figure, figureWithUnit, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { Provisional } from '@/ui/Provisional'
 import { startResult } from '@/ui/startResult'
@@ -165,6 +165,16 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
             <span className="quiet">
               ({x.by}, {timeAt(x.at, model.timeZone)})
             </span>
+            {x.results.map(({ measurandId, before, after }) => (
+              <span key={measurandId}>
+                {' · '}
+                {t('report.move-result', {
+                  what: t(`short.${measurandId}`),
+                  before: before === null ? '–' : figureWithUnit(measurandId, before, model.practice.units),
+                  after: after === null ? t('report.not-read-after') : figureWithUnit(measurandId, after, model.practice.units),
+                })}
+              </span>
+            ))}
           </>
         ))}
       />

@@ -206,10 +206,11 @@ describe('what was found and done', () => {
       rate: null,
       amount: 0.25,
       unit: 'turn',
+      results: [{ measurandId: 'co2.flue' as const, before: 0.096, after: 0.09 }],
       at: '2026-06-01T09:05:00.000Z',
       by: 'Tobias Achterberg',
     }
-    expect(ofUnit({ adjustments: [turn] })).toMatch(/Throttle screw: ¼ turn anticlockwise \(Tobias Achterberg, 11:05\)/)
+    expect(ofUnit({ adjustments: [turn] })).toMatch(/Throttle screw: ¼ turn anticlockwise \(Tobias Achterberg, 11:05\).*CO₂ 9\.6% → 9\.0%/)
     expect(ofUnit({})).toMatch(/Nothing was adjusted|No adjustment/i)
   })
 

@@ -40,6 +40,8 @@ export const report = {
   'report.after-work': 'after the work, before adjusting: {{value}}',
   'continue.as': 'Continue as',
   'report.specials': 'Readings without a number',
+  'report.move-result': '{{what}} {{before}} → {{after}}',
+  'report.not-read-after': 'not read after it',
   'report.adjusted': 'Adjustments',
   'report.not-adjusted': 'No adjustments.',
   'report.steps': 'Skipped steps',

@@ -10,6 +10,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useMemo } from 'react'
 import { rateLabel, useDesk } from '../parts/context'
+import { ClickMetronome } from './ClickMetronome'
 import { amountText, Dial, ScrewCautions } from './Dial'
 import { effectBare, effectValue, measurandOf, priceText } from './effectText'
 import { useTurn } from './useTurn'
@@ -123,7 +124,12 @@ function MoveProposed({
       </div>
       {said && <p className="text-sm font-semibold">{said}</p>}
       {move.tiny && <p className="text-sm">{t('setup.tiny')}</p>}
-      {adjuster.unit === 'click' && Math.abs(move.amount) > 1 && <p className="text-sm">{t('setup.click-a-second')}</p>}
+      {adjuster.unit === 'click' && Math.abs(move.amount) > 1 && (
+        <>
+          <p className="text-sm">{t('setup.click-a-second')}</p>
+          <ClickMetronome key={`${move.screwId} ${move.amount}`} clicks={Math.abs(move.amount)} />
+        </>
+      )}
       <ScrewCautions adjuster={adjuster} />
       <ul className="flex flex-col gap-2">
         {move.effects

@@ -1,9 +1,10 @@
 /** @jest-environment jsdom */
 import '@/test/browserParts'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
-import { cleanup, render, screen } from '@testing-library/react'
+import { act, cleanup, render, screen } from '@testing-library/react'
 import { deskOf, visitOf } from '@/test/desk'
 import { SetUpDesk } from './SetUpDesk'
+import { ClickMetronome } from './ClickMetronome'
 import { DeskProvider, type VisitDesk } from '../parts/context'
 
 afterEach(cleanup)
@@ -81,4 +82,17 @@ test('before anything was read there is no advice, only the rule', () => {
     stag.events.findIndex((e) => e.type === 'reading.taken'),
   )
   expect(screen.queryByText(/Practice profile/)).toBeNull()
+})
+
+test('the clicks of a move are counted one a second, and can be stopped', () => {
+  jest.useFakeTimers()
+  render(<ClickMetronome clicks={2} />)
+  const button = screen.getByRole('button', { name: 'Count the clicks aloud' })
+  act(() => button.click())
+  expect(button.textContent).toBe('Click 1 of 2')
+  act(() => jest.advanceTimersByTime(1000))
+  expect(button.textContent).toBe('Click 2 of 2')
+  act(() => jest.advanceTimersByTime(1500))
+  expect(button.textContent).toBe('All 2 clicks counted')
+  jest.useRealTimers()
 })
