@@ -1,4 +1,6 @@
 /** Setting valves to target: the adviser against two baselines, on the same valves in the same run. `npm run bench -- adjust [valves] [seed]`. */
+import { spawn } from 'node:child_process'
+import { availableParallelism } from 'node:os'
 import { Adviser, type Aim, type Desk, type DeskReading, deskOf } from '@lucerna/core/advice'
 import type { Card, GasId } from '@lucerna/core/appliance'
 import { lambdaOfO2 } from '@lucerna/core/burner'
@@ -143,7 +145,6 @@ interface Outcome {
   readonly called: boolean
   readonly breaches: readonly string[]
   readonly tinyBreaches: number
-  readonly ms: number
 }
 
 /** Notes every limit that a move crosses, or goes farther beyond. */
@@ -187,7 +188,6 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
   const watch = new Watch(plant, desk)
   let moves = 0
   let tinyBreaches = 0
-  const began = performance.now()
   for (let n = 0; n < 200; n++) {
     const advice = adviser.advise()
     if (process.env.TRACE)
@@ -229,12 +229,11 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
         called: advice.code === 'call-out',
         breaches: watch.breaches,
         tinyBreaches,
-        ms: performance.now() - began,
       }
     }
     if (moves > MOST_MOVES) break
   }
-  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches, ms: performance.now() - began }
+  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches }
 }
 
 /** The baselines read the truth’s own figures with the same noise, take rates in order, and move the first figure that is off. */
@@ -250,7 +249,6 @@ function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome 
     ]
     return a.figure === 'pressure' ? r.valueSi : lambdaOfO2({ terms: desk.gas.terms }, Math.min(0.2, Math.max(0, r.valueSi)))
   }
-  const began = performance.now()
   while (moves < MOST_MOVES) {
     const off = sorted.find((a) => {
       const v = read(a)
@@ -280,7 +278,7 @@ function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome 
     }
   }
   const set = desk.aims.every((a) => isInside(plant, desk, a))
-  return { moves, set, called: false, breaches: watch.breaches, tinyBreaches: 0, ms: performance.now() - began }
+  return { moves, set, called: false, breaches: watch.breaches, tinyBreaches: 0 }
 }
 const place = (desk: Desk, a: Aim) => (a.figure === 'pressure' ? 0 : 100) + desk.rates.findIndex((r) => r.id === a.rateId)
 
@@ -304,58 +302,88 @@ function slopeOf(setup: PlantSetup, plant: Plant, desk: Desk, a: Aim, screwId: s
 
 const q = (x: readonly number[], share: number) => [...x].sort((a, b) => a - b)[Math.min(x.length - 1, Math.floor(share * x.length))] ?? NaN
 const mean = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / Math.max(1, x.length)
-const total = { adviser: [] as number[], eighth: [] as number[], known: [] as number[] }
-const began = Date.now()
-console.log(`Setting ${VALVES} valves of each kind, seed ${SEED}; moves: median / 95th percentile / mean`)
-for (const [k, kind] of KINDS.entries()) {
-  if (ONLY && !kind.name.startsWith(ONLY)) continue
+/** All valves of one kind; prints its row and answers with the moves of each. */
+function setKind(k: number, kind: Kind): Moves {
   const random = seededRandom(SEED * 7919 + k)
   const outcomes = { adviser: [] as Outcome[], eighth: [] as Outcome[], known: [] as Outcome[] }
   const faulty: Outcome[] = []
   for (let n = 0; n < VALVES; n++) {
     const one = draw(kind, random, false)
-    tracing = process.env.TRACE !== undefined && (process.env.TRACE === 'all' || Number(process.env.TRACE) === n)
+    tracing = Number(process.env.TRACE) === n
     if (tracing) console.log('—', n, one.setup.law, one.setup.card.id, JSON.stringify(one.setup.positions))
     const a = withAdviser(one, n + 1)
-    if (tracing) console.log('→', JSON.stringify(a))
     tracing = false
+    if (process.env.WHY && (a.called || !a.set)) console.log('   why', n, one.setup.law, one.setup.card.id, JSON.stringify(a))
     outcomes.adviser.push(a)
-    if (process.env.WHY && (a.called || !a.set))
-      console.log('   WHY', n, one.setup.law, one.setup.card.id, JSON.stringify(a), JSON.stringify(one.setup.positions))
     outcomes.eighth.push(byRule(one, 'eighth'))
     outcomes.known.push(byRule(one, 'known-slope'))
-    if (n % 3 === 0) {
-      const bad = draw(kind, random, true)
-      if (process.env.TRACE)
-        console.log('— bad', n, bad.setup.law, bad.setup.card.id, JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]))
-      const f = withAdviser(bad, n + 1)
-      if (process.env.WHY && !(f.called && f.moves < 10))
-        console.log(
-          '   NOT CALLED',
-          bad.setup.law,
-          bad.setup.card.id,
-          JSON.stringify(f),
-          JSON.stringify([bad.setup.positions, bad.setup.dead, bad.setup.faults]),
-        )
-      faulty.push(f)
-    }
+    if (n % 3 === 0) faulty.push(withAdviser(draw(kind, random, true), n + 1))
   }
   const moves = (o: readonly Outcome[]) => o.map((x) => (x.set ? x.moves : MOST_MOVES))
-  const [a, e, s] = [moves(outcomes.adviser.filter((o) => !o.called)), moves(outcomes.eighth), moves(outcomes.known)]
-  total.adviser.push(...a)
-  total.eighth.push(...e)
-  total.known.push(...s)
+  const [adviser, eighth, known] = [moves(outcomes.adviser.filter((o) => !o.called)), moves(outcomes.eighth), moves(outcomes.known)]
   const told = (x: readonly number[]) => `${q(x, 0.5)}/${q(x, 0.95)}/${mean(x).toFixed(1)}`
   const falseCalls = outcomes.adviser.filter((o) => o.called).length / VALVES
   const unset = outcomes.adviser.filter((o) => !o.called && !o.set).length
   const unsettable = faulty.filter((o) => !o.set)
   const called = unsettable.filter((o) => o.called && o.moves < 10).length / Math.max(1, unsettable.length)
   const breaches = outcomes.adviser.flatMap((o) => o.breaches)
+  const tiny = outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)
   console.log(
-    `${kind.name.padEnd(20)} adviser ${told(a).padEnd(12)} eighth ${told(e).padEnd(12)} known ${told(s).padEnd(12)} | ${(mean(a) / mean(e)).toFixed(2)} × ${(mean(a) / mean(s)).toFixed(2)} × | breaches ${breaches.length} (tiny ${outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} | faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length} | ${mean(outcomes.adviser.map((o) => o.ms)).toFixed(0)} ms`,
+    [
+      `${kind.name.padEnd(20)} adviser ${told(adviser).padEnd(12)} eighth ${told(eighth).padEnd(12)} known ${told(known).padEnd(12)}`,
+      `${(mean(adviser) / mean(eighth)).toFixed(2)} × ${(mean(adviser) / mean(known)).toFixed(2)} ×`,
+      `breaches ${breaches.length} (tiny ${tiny}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset}`,
+      `faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length}`,
+    ].join(' | '),
   )
   for (const b of breaches.slice(0, 4)) console.log(`    breach ${b}`)
+  return { adviser, eighth, known }
 }
-console.log(
-  `all: adviser ${q(total.adviser, 0.5)}/${q(total.adviser, 0.95)}/${mean(total.adviser).toFixed(2)}, ${(mean(total.adviser) / mean(total.eighth)).toFixed(2)} of eighth turns, ${(mean(total.adviser) / mean(total.known)).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`,
-)
+
+interface Moves {
+  readonly adviser: readonly number[]
+  readonly eighth: readonly number[]
+  readonly known: readonly number[]
+}
+/** A line for the process that asked, not for people. */
+const MARK = '@moves '
+
+/** One kind in a process of its own; its rows are passed on. */
+function apart(kind: Kind): Promise<Moves> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [...process.execArgv, process.argv[1]!, String(VALVES), String(SEED), kind.name], {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    let text = ''
+    child.stdout.on('data', (chunk) => (text += String(chunk)))
+    child.on('close', () => {
+      const lines = text.trimEnd().split('\n')
+      const moves = lines.find((l) => l.startsWith(MARK))
+      console.log(lines.filter((l) => !l.startsWith(MARK)).join('\n'))
+      if (moves) resolve(JSON.parse(moves.slice(MARK.length)) as Moves)
+      else reject(new Error(`The valves of ${kind.name} were not set`))
+    })
+  })
+}
+
+async function everyKind(): Promise<void> {
+  const began = Date.now()
+  console.log(
+    `Setting ${VALVES} valves of each kind, seed ${SEED}; moves: median / 95th percentile / mean; adviser over eighth turns, over known slopes`,
+  )
+  const waiting = [...KINDS]
+  const found: Moves[] = []
+  const worker = async () => {
+    for (let kind = waiting.shift(); kind; kind = waiting.shift()) found.push(await apart(kind))
+  }
+  await Promise.all(Array.from({ length: availableParallelism() }, worker))
+  const all = (of: keyof Moves) => found.flatMap((m) => m[of])
+  const [a, e, k] = [all('adviser'), all('eighth'), all('known')]
+  console.log(
+    `all: adviser ${q(a, 0.5)}/${q(a, 0.95)}/${mean(a).toFixed(2)}, ${(mean(a) / mean(e)).toFixed(2)} of eighth turns, ${(mean(a) / mean(k)).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`,
+  )
+}
+
+const only = KINDS.findIndex((kind) => ONLY !== undefined && kind.name.startsWith(ONLY))
+if (only < 0) await everyKind()
+else console.log(`${MARK}${JSON.stringify(setKind(only, KINDS[only]!))}`)
