@@ -33,6 +33,8 @@ export interface Truth {
 
 const NOISE = { pressurePa: 1.5, o2: 0.0004, co2: 0.0003, co: 2e-6 } as const
 /** Warm-up that goes on while it is set: the gas comes by so much of its logarithm in all, over so many moves. */
+/** What is left after a wait that leaves 2 % at the usual lag, at twice that. */
+const STILL_SHOWN = 0.14
 const DRIFT = { over: 5 } as const
 const USUAL_PLAY: Readonly<Record<string, number>> = { turn: 0.08, click: 1.2, millimetre: 1.2, degree: 0.6, step: 0 }
 
@@ -49,6 +51,8 @@ export class Plant {
   private readonly screws: ReadonlyMap<string, HiddenScrew>
   private readonly random: Random
   private readonly cache = new Map<string, Truth>()
+  /** Of instruments that lag: what they showed before the last move, until they are read. */
+  private readonly shownBefore = new Map<string, Truth>()
   private turned = 0
   private readonly driftBy: number
 
@@ -73,6 +77,7 @@ export class Plant {
 
   /** Moves a screw at a rate: what is set for each rate apart moves only there. */
   turn(screwId: string, amount: number, rateId: string): void {
+    if (this.setup.law === 'lagging') for (const [rate, truth] of this.cache) this.shownBefore.set(rate, truth)
     this.cache.clear()
     this.turned++
     if (!this.setup.dead?.includes(screwId)) (this.screws.get(`${screwId}@${rateId}`) ?? this.screws.get(screwId))?.turn(amount)
@@ -124,9 +129,25 @@ export class Plant {
     return truth
   }
 
+  /** The truth, or what an instrument that lags twice as long still shows of the time before the move. */
+  private lagged(rateId: string): Truth {
+    const [now, before] = [this.truth(rateId), this.shownBefore.get(rateId)]
+    this.shownBefore.delete(rateId)
+    if (!before) return now
+    const blend = (a: number, b: number) => a + STILL_SHOWN * (b - a)
+    return {
+      pressurePa: now.pressurePa.map((p, i) => blend(p, before.pressurePa[i] ?? p)),
+      inletPa: blend(now.inletPa, before.inletPa),
+      o2: blend(now.o2, before.o2),
+      co2: blend(now.co2, before.co2),
+      co: blend(now.co, before.co),
+      input: blend(now.input, before.input),
+    }
+  }
+
   /** What instruments show at a rate once it has settled. */
   read(rateId: string, figures: readonly DeskReading['figure'][], sections: readonly number[], several: boolean): DeskReading[] {
-    const truth = this.truth(rateId)
+    const truth = this.lagged(rateId)
     const noisy = (value: number, sd: number, digit: number) => Math.round((value + sd * normal(this.random)) / digit) * digit
     return figures.flatMap((figure): DeskReading[] => {
       switch (figure) {
