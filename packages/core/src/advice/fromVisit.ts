@@ -46,7 +46,7 @@ const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = {
  */
 export function adviseVisit(
   appliance: Pick<VisitAppliance, 'card' | 'facts'>,
-  state: Pick<ApplianceState, 'readings' | 'adjustments' | 'latest'>,
+  state: Pick<ApplianceState, 'readings' | 'adjustments'>,
   practice: Practice,
   random: () => number,
 ): VisitAdvice {

@@ -20,7 +20,7 @@ const CLEAN_INTAKE_O2 = 0.206
  */
 export function signsOf(
   appliance: Pick<VisitAppliance, 'card' | 'facts' | 'lastVisit'>,
-  state: Pick<ApplianceState, 'readings' | 'adjustments' | 'specials'>,
+  state: Pick<ApplianceState, 'readings' | 'adjustments'>,
   practice: Practice,
 ): { readonly signs: Signs; readonly offered: readonly Sign[] } {
   const turned = state.adjustments[0]?.index ?? Infinity

@@ -90,7 +90,8 @@ describe('the adviser on simulated valves', () => {
     const { said } = setIt(desk, setupOf('tarnwick-larch-18-h', { positions: { offset: 0.35 } }))
     const first = said.find((a) => a.code === 'move' && a.screwId === 'offset')
     expect(first).toMatchObject({ tiny: true, rateId: 'low' })
-    for (const a of said) if (a.code === 'move') expect(a.effects.length).toBeGreaterThanOrEqual(0)
+    // A tiny move may be lost in the play; any other says what it will do at its own rate.
+    for (const a of said) if (a.code === 'move' && !a.tiny) expect(a.effects.map((e) => e.rateId)).toContain(a.rateId)
     const amounts = said.flatMap((a) => (a.code === 'move' && a.screwId === 'offset' ? [Math.abs(a.amount)] : []))
     expect(amounts[0]).toBeLessThanOrEqual(1 / 16)
   })

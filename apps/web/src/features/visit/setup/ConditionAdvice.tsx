@@ -12,11 +12,11 @@ const MOST_SHOWN = 3
 /** What the readings say to *clean or adjust?*: how likely each answer is, what speaks for it, and what would tell most next. The technician answers. */
 export function ConditionAdvice() {
   const { appliance, state, context } = useDesk()
-  const { readings, adjustments, specials } = state
+  const { readings, adjustments } = state
   const { signs, said } = useMemo(() => {
-    const seen = signsOf(appliance, { readings, adjustments, specials }, context.practice)
+    const seen = signsOf(appliance, { readings, adjustments }, context.practice)
     return { signs: seen.signs, said: cleanOrAdjust(seen.signs, seen.offered) }
-  }, [appliance, readings, adjustments, specials, context.practice])
+  }, [appliance, readings, adjustments, context.practice])
   const known = Object.keys(signs).length
   const words = (sign: Sign) => wordsFor(`condition.sign.${sign}.${signs[sign] ?? ''}`)
   return (

@@ -11,9 +11,9 @@ const seedOf = (id: string): number => [...id].reduce((h, c) => Math.imul(h ^ c.
 /** What to do next at the screws of this appliance, from all that was recorded; worked out anew when something was. */
 export function useAdvice(): VisitAdvice {
   const { appliance, state, context } = useDesk()
-  const { readings, adjustments, latest } = state
+  const { readings, adjustments } = state
   return useMemo(
-    () => adviseVisit(appliance, { readings, adjustments, latest }, context.practice, seededRandom(seedOf(appliance.id))),
-    [appliance, readings, adjustments, latest, context.practice],
+    () => adviseVisit(appliance, { readings, adjustments }, context.practice, seededRandom(seedOf(appliance.id))),
+    [appliance, readings, adjustments, context.practice],
   )
 }
