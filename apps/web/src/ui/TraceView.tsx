@@ -2,7 +2,7 @@
 
 import { minuteTable } from '@lucerna/core/live'
 import type { Channel, MeasurandId, Sample } from '@lucerna/core/measure'
-import { secondAt, timeAt } from './dates'
+import { dateAt, secondAt, timeAt } from './dates'
 import { figure, unitText, type Units } from './figures'
 import { LanesChart } from './LanesChart'
 import { t } from '@/messages/traces'
@@ -43,8 +43,12 @@ export function TraceView({
   readonly units: Units
   readonly timeZone: string
 }) {
-  const clock = (s: number) => timeAt(new Date(s * 1000).toISOString(), timeZone)
   const rows = minuteTable(channels.map((c) => c.samples))
+  const days = (rows.at(-1)?.fromS ?? 0) - (rows[0]?.fromS ?? 0) > 86_400
+  const clock = (s: number) => {
+    const at = new Date(s * 1000).toISOString()
+    return days ? `${dateAt(at, timeZone)}, ${timeAt(at, timeZone)}` : timeAt(at, timeZone)
+  }
   return (
     <div className="flex flex-col gap-3">
       <LanesChart

@@ -62,3 +62,10 @@ test('a minute table goes by minutes of the clock, and says nothing where nothin
     { fromS: T0 + 120, values: [0.04, null] },
   ])
 })
+
+test('of a long trace a minute table puts as many minutes together as keep it readable', () => {
+  const day = Array.from({ length: 24 * 60 }, (_, i) => ({ s: T0 - (T0 % 86_400) + i * 60, value: i }))
+  const rows = minuteTable([day])
+  expect(rows).toHaveLength(144)
+  expect(rows[1]).toEqual({ fromS: rows[0]!.fromS + 600, values: [14.5] })
+})

@@ -103,25 +103,38 @@ export function unpackTrace(chunks: readonly PackedTrace[]): Result<Sample[]> {
   return ok(samples.sort((a, b) => a.s - b.s))
 }
 
-/** One row of a minute table: the middle of each channel's values in that minute, SI; null where it said nothing. */
+/** One row of a minute table: the mean of each channel's values in that stretch, SI; null where it said nothing. */
 export interface Minute {
   readonly fromS: number
   readonly values: readonly (number | null)[]
 }
 
+/** Stretches that a clock's hand knows, min. */
+const STRETCHES_MIN = [1, 2, 5, 10, 30, 60, 180, 360, 720, 1440] as const
+/** A table longer than this is not read by anyone. */
+const MOST_ROWS = 180
+
 /**
- * A trace minute by minute, as a table beside its curve: whole minutes of the clock, each channel's mean over the minute.
+ * A trace minute by minute, as a table beside its curve: whole minutes of the clock, each channel's mean over the minute; of a long trace as many minutes together as
+ * keep the table readable.
  *
  * @example minuteTable([o2, co]) // [{ fromS: 1_760_000_040, values: [0.0512, 31e-6] }, …]
  */
 export function minuteTable(channels: readonly (readonly Sample[])[]): Minute[] {
-  const all = channels.flatMap((samples) => samples.map((p) => Math.floor(p.s / 60)))
-  const minutes = [...new Set(all)].sort((a, b) => a - b)
-  return minutes.map((minute) => ({
-    fromS: minute * 60,
-    values: channels.map((samples) => {
-      const mine = samples.filter((p) => Math.floor(p.s / 60) === minute)
-      return mine.length === 0 ? null : mine.reduce((sum, p) => sum + p.value, 0) / mine.length
-    }),
-  }))
+  const times = channels.flatMap((samples) => [samples[0]?.s, samples.at(-1)?.s]).filter((s) => s !== undefined)
+  const spanMin = (Math.max(...times) - Math.min(...times)) / 60
+  const stretchS = 60 * (STRETCHES_MIN.find((min) => spanMin / min <= MOST_ROWS) ?? STRETCHES_MIN.at(-1)!)
+  const rows = new Map<number, { sum: number; n: number }[]>()
+  channels.forEach((samples, i) => {
+    for (const { s, value } of samples) {
+      const at = Math.floor(s / stretchS)
+      const row = rows.get(at) ?? channels.map(() => ({ sum: 0, n: 0 }))
+      row[i]!.sum += value
+      row[i]!.n++
+      rows.set(at, row)
+    }
+  })
+  return [...rows]
+    .sort(([a], [b]) => a - b)
+    .map(([at, sums]) => ({ fromS: at * stretchS, values: sums.map(({ sum, n }) => (n === 0 ? null : sum / n)) }))
 }

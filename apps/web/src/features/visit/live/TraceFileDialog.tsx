@@ -15,8 +15,8 @@ import {
 import { CHANNELS as ALL_CHANNELS, MEASURANDS, takeReading } from '@lucerna/core/measure'
 import type { Step } from '@lucerna/core/procedure'
 import { instrumentFor, readingKey } from '@lucerna/core/visit'
-import { unitsOf } from '@lucerna/core/units'
-import { useState } from 'react'
+import { formatNumber, unitsOf } from '@lucerna/core/units'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
 import { secondAt } from '@/ui/dates'
@@ -24,13 +24,15 @@ import { figureWithUnit, unitSymbol } from '@/ui/figures'
 import { shownFor, TraceView } from '@/ui/TraceView'
 import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
+import { locale } from '@/ui/words'
 import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/visit'
 import { useNow } from '../client/useNow'
 import { useDesk } from '../parts/context'
 import { settlingOf } from '../view'
 import { showsItself } from './figures'
-import { previewTrace, readTraceFile, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
+import { readTraceAside } from './traceAside'
+import { previewTrace, type FileProblem, type TraceFile, type TracePreview } from './traceFile'
 
 /** What a column can be: everything that an instrument records by itself. */
 const CHANNELS = ALL_CHANNELS.filter((c) => !['gauge', 'stopwatch', 'meterIndex', 'length', 'flow', 'speed', 'humidity'].includes(c))
@@ -45,6 +47,9 @@ type Stage =
 export function TraceFileDialog({ step, onClose }: { readonly step: Step; readonly onClose: () => void }) {
   const { timeZone, visit } = useDesk()
   const [stage, setStage] = useState<Stage>({ kind: 'choose' })
+  // Closed while it reads: nobody waits for it any more.
+  const aside = useRef<AbortController | null>(null)
+  useEffect(() => () => aside.current?.abort(), [])
   const choose = async (file: File | undefined) => {
     if (!file) return
     const preview = await previewTrace(file)
@@ -53,14 +58,17 @@ export function TraceFileDialog({ step, onClose }: { readonly step: Step; readon
   const read = async (file: File, named: boolean, plan: TracePlan) => {
     setStage({ kind: 'reading', share: 0 })
     const startedAt = visit.startedAt ?? new Date().toISOString()
-    // Piece by piece: the page is drawn between them.
-    const trace = await readTraceFile(
+    aside.current = new AbortController()
+    const { signal } = aside.current
+    const trace = await readTraceAside(
       file,
       plan,
       named,
       { day: dayAt(startedAt, timeZone), timeZone, zeroMs: Date.parse(startedAt) },
       (share) => setStage((now) => (now.kind === 'reading' ? { kind: 'reading', share } : now)),
+      signal,
     )
+    if (signal.aborted) return
     setStage('problem' in trace ? { kind: 'problem', problem: trace.problem } : { kind: 'read', file, trace })
   }
   return (
@@ -223,6 +231,19 @@ function Found({
   const { context, instruments, appliance, state, visit, units, timeZone, record } = useDesk()
   const now = useNow()
   const channels = trace.channels.filter((c) => c.samples.length > 0)
+  // Drawn once: the moment that is looked at moves under a finger.
+  const curves = useMemo(
+    () => (
+      <TraceView
+        channels={trace.channels
+          .filter((c) => c.samples.length > 0)
+          .map((c) => ({ label: t(`channel.${c.channel}`), measurandId: shownFor(c.channel), samples: c.samples }))}
+        units={units}
+        timeZone={timeZone}
+      />
+    ),
+    [trace, units, timeZone],
+  )
   const times = channels.flatMap((c) => [c.samples[0]!.s, c.samples.at(-1)!.s])
   const [firstS, lastS] = [Math.min(...times), Math.max(...times)]
   const [atS, setAtS] = useState(lastS)
@@ -287,12 +308,12 @@ function Found({
   if (channels.length === 0)
     return (
       <p role="alert" className="flex gap-2 text-warning">
-        <WarningSign size={18} /> {t('trace-file.nothing', { rows: trace.said.rows })}
+        <WarningSign size={18} /> {t('trace-file.nothing', { rows: formatNumber(trace.said.rows, 0, locale()) })}
       </p>
     )
   return (
     <>
-      <p>{t('trace-file.found', { rows: trace.said.rows, from: clock(firstS), to: clock(lastS) })}</p>
+      <p>{t('trace-file.found', { rows: formatNumber(trace.said.rows, 0, locale()), from: clock(firstS), to: clock(lastS) })}</p>
       {problems.length > 0 && (
         <ul className="flex flex-col gap-1 text-sm text-warning">
           {problems.map((p) => (
@@ -339,11 +360,7 @@ function Found({
           {t('trace-file.keep')}
         </button>
       </div>
-      <TraceView
-        channels={channels.map((c) => ({ label: t(`channel.${c.channel}`), measurandId: shownFor(c.channel), samples: c.samples }))}
-        units={units}
-        timeZone={timeZone}
-      />
+      {curves}
     </>
   )
 }

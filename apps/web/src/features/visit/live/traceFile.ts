@@ -4,6 +4,8 @@ import { zonedInstant } from '@/ui/zoned'
 
 const PREVIEW_ROWS = 8
 const PREVIEW_BYTES = 64_000
+/** Between two of these the page is drawn, bytes. */
+const SLICE_BYTES = 64_000
 
 /** How a file begins, and what its columns seem to be. */
 export interface TracePreview {
@@ -90,7 +92,10 @@ async function* bytesOf(file: Blob): AsyncGenerator<Uint8Array> {
   for (;;) {
     const { done, value } = await reader.read()
     if (done) return
-    yield value
-    await new Promise((drawn) => setTimeout(drawn))
+    for (let from = 0; from < value.byteLength; from += SLICE_BYTES) {
+      yield value.subarray(from, from + SLICE_BYTES)
+      // The page is drawn in between; a worker has none to draw.
+      if (typeof document !== 'undefined') await new Promise((drawn) => setTimeout(drawn))
+    }
   }
 }
