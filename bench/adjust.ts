@@ -145,6 +145,8 @@ interface Outcome {
   readonly called: boolean
   readonly breaches: readonly string[]
   readonly tinyBreaches: number
+  /** Readings that were asked about: of a sound valve, in vain. */
+  readonly doubts: number
 }
 
 /** Notes every limit that a move crosses, or goes farther beyond. */
@@ -188,6 +190,7 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
   const watch = new Watch(plant, desk)
   let moves = 0
   let tinyBreaches = 0
+  let doubts = 0
   for (let n = 0; n < 200; n++) {
     const advice = adviser.advise()
     if (process.env.TRACE)
@@ -210,7 +213,9 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
       const seen = plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1)
       if (process.env.TRACE)
         console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
+      const asked = adviser.doubt
       adviser.read(seen)
+      if (adviser.doubt && adviser.doubt !== asked) doubts++
     } else if (advice.code === 'move') {
       moves++
       const before = watch.breaches.length
@@ -229,11 +234,12 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
         called: advice.code === 'call-out',
         breaches: watch.breaches,
         tinyBreaches,
+        doubts,
       }
     }
     if (moves > MOST_MOVES) break
   }
-  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches }
+  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches, doubts }
 }
 
 /** The baselines read the truth’s own figures with the same noise, take rates in order, and move the first figure that is off. */
@@ -278,7 +284,7 @@ function byRule({ desk, setup }: Case, rule: 'eighth' | 'known-slope'): Outcome 
     }
   }
   const set = desk.aims.every((a) => isInside(plant, desk, a))
-  return { moves, set, called: false, breaches: watch.breaches, tinyBreaches: 0 }
+  return { moves, set, called: false, breaches: watch.breaches, tinyBreaches: 0, doubts: 0 }
 }
 const place = (desk: Desk, a: Aim) => (a.figure === 'pressure' ? 0 : 100) + desk.rates.findIndex((r) => r.id === a.rateId)
 
@@ -328,11 +334,17 @@ function setKind(k: number, kind: Kind): Moves {
   const called = unsettable.filter((o) => o.called && o.moves < 10).length / Math.max(1, unsettable.length)
   const breaches = outcomes.adviser.flatMap((o) => o.breaches)
   const tiny = outcomes.adviser.reduce((n, o) => n + o.tinyBreaches, 0)
+  const asked =
+    outcomes.adviser.reduce((n, o) => n + o.doubts, 0) /
+    Math.max(
+      1,
+      outcomes.adviser.reduce((n, o) => n + o.moves, 0),
+    )
   console.log(
     [
       `${kind.name.padEnd(20)} adviser ${told(adviser).padEnd(12)} eighth ${told(eighth).padEnd(12)} known ${told(known).padEnd(12)}`,
       `${(mean(adviser) / mean(eighth)).toFixed(2)} × ${(mean(adviser) / mean(known)).toFixed(2)} ×`,
-      `breaches ${breaches.length} (tiny ${tiny}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset}`,
+      `breaches ${breaches.length} (tiny ${tiny}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} asked in vain after ${(100 * asked).toFixed(0)} % of moves`,
       `faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length}`,
     ].join(' | '),
   )

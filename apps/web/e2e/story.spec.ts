@@ -78,7 +78,7 @@ test('a whole service, from the day’s list to the report', async ({ page }) =>
   const proposal = page.locator('[data-proposal=throttle]')
   await expect(proposal).toContainText(/turn clockwise.*Throttle screw · at maximum.*CO₂ at maximum: 9\.6%, then about/)
   await proposal.getByRole('button', { name: 'Move made: record it' }).click()
-  await expect(page.getByText('1 move in this visit')).toBeVisible()
+  await expect(page.getByText('1 move made')).toBeVisible()
   await expect(page.getByRole('region', { name: 'Set-up desk' })).toContainText('Read CO₂, CO at maximum before the next move.')
   await record(page, ['9.0', '48', '57.9', '9.5'])
   await expect(page.getByText(/CO₂ was expected between .* · came/)).toBeVisible()

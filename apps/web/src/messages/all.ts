@@ -8,6 +8,7 @@ import { terms } from './en-GB/terms'
 import { explained } from './en-GB/explained'
 import { today } from './en-GB/today'
 import { places } from './en-GB/places'
+import { setup } from './en-GB/setup'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
 import { live } from './en-GB/live'
@@ -38,6 +39,7 @@ import { terms as termsUS } from './en-US/terms'
 import { explained as explainedUS } from './en-US/explained'
 import { today as todayUS } from './en-US/today'
 import { places as placesUS } from './en-US/places'
+import { setup as setupUS } from './en-US/setup'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
 import { live as liveUS } from './en-US/live'
@@ -71,6 +73,7 @@ export const t = words(
   [explained, explainedUS],
   [today, todayUS],
   [places, placesUS],
+  [setup, setupUS],
   [visit, visitUS],
   [danger, dangerUS],
   [live, liveUS],

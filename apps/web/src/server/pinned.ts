@@ -1,8 +1,8 @@
 import { type Card, cardSchema } from '@lucerna/core/appliance'
 import { type Practice, practiceSchema } from '@lucerna/core/practice'
-import { and, eq, or } from 'drizzle-orm'
+import { and, eq, max, or } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
-import { practiceProfile, targetCard } from '@/db/schema'
+import { firm, practiceProfile, targetCard } from '@/db/schema'
 
 /** Versions of cards and practices never change once they are issued, so each process reads and checks one once. */
 class Kept<T> {
@@ -65,4 +65,26 @@ export async function pinnedPractice(tx: Transaction, firmId: string, id: string
     .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
   if (!row) throw new Error(`Practice ${id} version ${version} is missing`)
   return practices.put(key, practiceSchema.parse(row.data))
+}
+
+/** The practice of a site, or of the firm where the site has none of its own, in its newest version. */
+export async function newestPractice(
+  tx: Transaction,
+  firmId: string,
+  sitePractice: string | null = null,
+): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
+  const [own] = await tx.select().from(firm).where(eq(firm.id, firmId))
+  const id = sitePractice ?? own?.practiceId ?? ''
+  const [newest] = await tx
+    .select({ version: max(practiceProfile.version) })
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id)))
+  const version = newest?.version
+  if (version === null || version === undefined) throw new Error(`No practice profile ${id}`)
+  const [row] = await tx
+    .select()
+    .from(practiceProfile)
+    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
+  if (!row) throw new Error(`No practice profile ${id}`)
+  return { id, version, data: row.data }
 }

@@ -2,7 +2,8 @@ import { Cloud } from './cloud'
 import type { Aim, Desk, DeskMove, DeskReading, DeskScrew } from './desk'
 import { effectsOf } from './effects'
 import { SCREW_PRIORS, TINY_TURN } from './priors'
-import type { Advice, Effect, Scored } from './said'
+import { contradicts, explanationsOf, type Held } from './doubt'
+import type { Advice, Doubt, Effect, Scored } from './said'
 import { Seen } from './seen'
 import { deadShare, suspicionsOf } from './suspect'
 import { Weigher } from './weigh'
@@ -39,6 +40,12 @@ export class Adviser {
   private readonly net: Map<string, number>
   private foretold: readonly Effect[] | null = null
   private inletPa: number | null = null
+  /** The last move with what was thought before it. */
+  private held: Held | null = null
+  /** Rates of which nobody knows what was done to them since they were read. */
+  private readonly relearnt = new Set<string>()
+  /** What was read last contradicts the last move. */
+  doubt: Doubt | null = null
 
   constructor(
     readonly desk: Desk,
@@ -56,7 +63,8 @@ export class Adviser {
     for (const rateId of new Set(readings.map((r) => r.rateId))) {
       if (cloud.rateAt(rateId) < 0) continue
       const some = readings.filter((r) => r.rateId === rateId)
-      const first = !seen.at(rateId)
+      const first = !seen.at(rateId) || this.relearnt.has(rateId)
+      this.relearnt.delete(rateId)
       // CO last: its curve is read at the mixture and the input that hold.
       const surprise = cloud.read(
         some.filter((r) => r.figure !== 'co'),
@@ -70,7 +78,12 @@ export class Adviser {
       seen.add(some)
       this.inletPa = some.findLast((r) => r.figure === 'inlet')?.valueSi ?? this.inletPa
       const last = this.moves.at(-1)
-      if (last && last.surprise === null && last.move.rateId === rateId) this.moves[this.moves.length - 1] = { ...last, surprise }
+      if (last?.move.rateId !== rateId) continue
+      this.doubt =
+        last.surprise === null && this.held && contradicts(cloud, this.held, some, surprise)
+          ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some, surprise) }
+          : null
+      if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise }
     }
   }
 
@@ -98,11 +111,22 @@ export class Adviser {
   moved(move: DeskMove): void {
     const screw = this.desk.screws.find((s) => s.id === move.screwId)
     if (!screw || !Number.isFinite(move.amount) || move.amount === 0) return
+    this.held = { move, before: this.cloud.data.slice() }
+    this.doubt = null
     this.cloud.moved(move)
     this.net.set(screw.id, (this.net.get(screw.id) ?? 0) + move.amount)
     this.moves.push({ move, effects: this.foretold ?? [], surprise: null })
     this.foretold = null
     for (const { id } of this.desk.rates) if (this.touches(screw, id, move.rateId)) this.seen.outdate(id)
+  }
+
+  /** The control has calibrated itself: every rate is as it was found, until it is read anew. */
+  calibrated(): void {
+    for (const { id } of this.desk.rates) {
+      this.seen.outdate(id)
+      this.relearnt.add(id)
+    }
+    this.doubt = null
   }
 
   /** Whether a screw that is moved at a rate can move another rate's figures. */

@@ -1,7 +1,6 @@
 import { lnCoAirFree } from './coCurve'
-import { ADJUSTER_FUNCTIONS } from '../appliance'
 import type { Desk, DeskMove, DeskReading, DeskScrew } from './desk'
-import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_PRIORS } from './priors'
+import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_FUNCTIONS, SCREW_PRIORS } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
 
@@ -54,7 +53,7 @@ function columnsOf(desk: Desk): Columns {
   }))
   const rest = {
     follow: next(),
-    alike: ADJUSTER_FUNCTIONS.map(next),
+    alike: SCREW_FUNCTIONS.map(next),
     cross: next(),
     venturi: next(),
     offset: next(),
@@ -143,7 +142,7 @@ export class Cloud {
       prior.median *
       spring *
       stiff *
-      exp(log(prior.gsd) * tail * (data[o + this.columns.alike[ADJUSTER_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
+      exp(log(prior.gsd) * tail * (data[o + this.columns.alike[SCREW_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
     data[o + c.play] = prior.backlash * exp(log(prior.backlashGsd) * this.normal())
     data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
     data[o + c.dead] = this.random() < DEAD ? 1 : 0
@@ -292,8 +291,8 @@ export class Cloud {
   }
 
   /** Mean and spread of a column. */
-  guessed(at: number): Guessed {
-    const { count, columns, data } = this
+  guessed(at: number, data = this.data): Guessed {
+    const { count, columns } = this
     let sum = 0
     let squares = 0
     for (let p = 0; p < count; p++) {

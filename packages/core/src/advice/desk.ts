@@ -13,10 +13,13 @@ export interface DeskRate {
   readonly sections: readonly number[]
 }
 
+/** What is turned or stepped; a calibration that the control runs by itself is started. */
+export type ScrewFunction = Exclude<Adjuster['function'], 'calibration'>
+
 /** One adjuster as the card describes it. */
 export interface DeskScrew {
   readonly id: string
-  readonly function: Adjuster['function']
+  readonly function: ScrewFunction
   readonly unit: Adjuster['unit']
   /** What a clockwise move does: +1 more, −1 less, 0 unknown until it is tried. */
   readonly sign: 1 | -1 | 0
@@ -69,6 +72,8 @@ export interface Desk {
   readonly analyser: boolean
   /** Which one the analyser measures. */
   readonly reads: 'o2' | 'co2'
+  /** A calibration that the control runs by itself, by its adjuster on the card, and whether it is tried before the first menu step. */
+  readonly calibration?: { readonly id: string; readonly first: boolean } | undefined
 }
 
 /** One figure that was read after it settled. */

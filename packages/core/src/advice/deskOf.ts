@@ -1,8 +1,8 @@
-import { type Adjuster, type Card, type FiringState, type InstalledFacts, ratesOf } from '../appliance'
+import { isCalibration, type Adjuster, type Card, type FiringState, type InstalledFacts, ratesOf } from '../appliance'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN, presetGas } from '../gas'
 import type { MeasurandId } from '../measure'
-import type { Practice } from '../practice'
+import { methodOf, type Practice } from '../practice'
 import { type Band, bandFor } from '../visit'
 import type { Aim, AirOf, Cap, Desk, DeskRate, DeskScrew } from './desk'
 
@@ -10,8 +10,6 @@ import type { Aim, AirOf, Cap, Desk, DeskRate, DeskScrew } from './desk'
 const signOf = ({ clockwise }: Pick<Adjuster, 'clockwise'>): DeskScrew['sign'] =>
   clockwise.startsWith('more') ? 1 : clockwise.startsWith('less') ? -1 : 0
 const AIR_MOVERS: readonly Adjuster['function'][] = ['air-shutter', 'cam']
-/** Calibrations that a control runs by itself are started, not turned. */
-const RUN_NOT_TURNED = 'auto'
 
 function airOf(card: Pick<Card, 'burnerKind' | 'traits'>): AirOf {
   if (card.burnerKind === 'premix-adapted') return 'adapted'
@@ -79,19 +77,22 @@ export function deskOf(
     if (rates.find((r) => r.id === state.id)?.share === 1)
       caps.push({ figure: 'input', rateId: state.id, section: null, limit: 1 + practice.plateTolerance.above })
   }
-  const screws: DeskScrew[] = card.adjusters
-    .filter((a) => !(a.function === 'menu' && a.id.startsWith(RUN_NOT_TURNED)))
-    .map((a) => ({
-      id: a.id,
-      function: a.function,
-      unit: a.unit,
-      sign: signOf(a),
-      moves: AIR_MOVERS.includes(a.function) ? 'air' : 'gas',
-      rates: a.actsAt,
-      section: a.sectionId === null ? null : card.sections.findIndex((s) => s.id === a.sectionId),
-      travel: a.travel,
-      position: positions[a.id] ?? 0,
-    }))
+  const calibration = card.adjusters.find(isCalibration)
+  const screws: DeskScrew[] = card.adjusters.flatMap(({ function: what, ...a }) =>
+    isCalibration({ function: what, id: a.id }) || what === 'calibration'
+      ? []
+      : {
+          id: a.id,
+          function: what,
+          unit: a.unit,
+          sign: signOf(a),
+          moves: AIR_MOVERS.includes(what) ? 'air' : 'gas',
+          rates: a.actsAt,
+          section: a.sectionId === null ? null : card.sections.findIndex((s) => s.id === a.sectionId),
+          travel: a.travel,
+          position: positions[a.id] ?? 0,
+        },
+  )
   return {
     kind: card.burnerKind,
     air: airOf(card),
@@ -106,6 +107,9 @@ export function deskOf(
     habit: practice.adjustInside.mode === 'centre' ? 'centre' : 'outside',
     analyser: true,
     reads,
+    ...(calibration && {
+      calibration: { id: calibration.id, first: methodOf(practice, 'automatic-calibration').mode === 'try-first' },
+    }),
   }
 }
 

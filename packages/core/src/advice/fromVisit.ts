@@ -1,20 +1,9 @@
 import type { MeasurandId } from '../measure'
 import type { Practice } from '../practice'
 import type { ApplianceState, JudgedReading, VisitAppliance } from '../visit'
-import { Adviser } from './adviser'
 import type { Desk, DeskReading } from './desk'
-import type { Advice, Scored } from './said'
 import { deskOf } from './deskOf'
-
-/** What the desk of a visit shows of one appliance. */
-export interface VisitAdvice {
-  readonly desk: Desk
-  readonly advice: Advice
-  /** Every move of the visit with what was foretold and how it came, in order. */
-  readonly moves: readonly (Scored & { readonly eventId: string; readonly at: string; readonly by: string })[]
-  /** Moves that bring every screw back to as found. */
-  readonly home: ReturnType<Adviser['wayHome']>
-}
+import { adviseLog, type Advised, type DeskEntry } from './fromLog'
 
 const FIGURES: Partial<Record<MeasurandId, DeskReading['figure']>> = {
   'pressure.manifold': 'pressure',
@@ -36,6 +25,16 @@ const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = {
   inlet: 5,
 }
 
+/** What an adviser needs of a reading, and of a move. */
+export type LoggedReading = Pick<
+  JudgedReading,
+  'measurandId' | 'stationId' | 'firingStateId' | 'sectionId' | 'valueSi' | 'standardUncertainty' | 'settled' | 'verdict' | 'index'
+>
+export type LoggedMove = Pick<
+  ApplianceState['adjustments'][number],
+  'adjusterId' | 'direction' | 'amount' | 'firingStateId' | 'eventId' | 'index'
+>
+
 /**
  * What to do next at the screws of an appliance, from everything that a visit has recorded: its settled readings and its moves, in their order. The same log gives the
  * same advice everywhere.
@@ -46,62 +45,38 @@ const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = {
  */
 export function adviseVisit(
   appliance: Pick<VisitAppliance, 'card' | 'facts'>,
-  state: Pick<ApplianceState, 'readings' | 'adjustments'>,
+  state: { readonly readings: readonly LoggedReading[]; readonly adjustments: readonly LoggedMove[] },
   practice: Practice,
   random: () => number,
-): VisitAdvice {
+): Advised {
   const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && counts(r))
   const o2 = usable.some((r) => r.measurandId === 'o2.flue')
   const co2 = usable.some((r) => r.measurandId === 'co2.flue')
   const desk = { ...deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2'), analyser: o2 || co2 }
-  const adviser = new Adviser(desk, random)
   const log = [
     ...usable.map((reading) => ({ index: reading.index, reading, move: null })),
     ...state.adjustments.map((move) => ({ index: move.index, reading: null, move })),
-  ].sort((a, b) => a.index - b.index)
-  let together: DeskReading[] = []
-  const flush = () => {
-    if (together.length > 0) adviser.read(together)
-    together = []
-  }
-  for (const { reading, move } of log) {
-    if (reading) {
-      const one = deskReading(appliance, desk, reading)
-      if (!one) continue
-      if (together.length > 0 && together[0]!.rateId !== one.rateId) flush()
-      together.push(one)
-      continue
-    }
-    flush()
-    // What was foretold is worked out as it was then, so that the log of moves can be scored.
-    adviser.advise()
-    adviser.moved({
-      screwId: move.adjusterId,
-      rateId: move.firingStateId,
-      amount: move.direction === 'clockwise' ? move.amount : -move.amount,
+  ]
+    .sort((a, b) => a.index - b.index)
+    .flatMap(({ reading, move }): DeskEntry[] => {
+      const one = reading && deskReading(appliance, desk, reading)
+      if (one) return [{ kind: 'read', readings: [one] }]
+      if (!move) return []
+      if (move.adjusterId === desk.calibration?.id) return [{ kind: 'calibrated' }]
+      const amount = move.direction === 'clockwise' ? move.amount : -move.amount
+      return [{ kind: 'move', id: move.eventId, move: { screwId: move.adjusterId, rateId: move.firingStateId, amount } }]
     })
-  }
-  flush()
-  const made = state.adjustments.filter((a) => desk.screws.some((s) => s.id === a.adjusterId))
-  return {
-    desk,
-    advice: adviser.advise(),
-    moves: adviser.moves.flatMap((m, i) => {
-      const event = made[i]
-      return event ? [{ ...m, eventId: event.eventId, at: event.at, by: event.by }] : []
-    }),
-    home: adviser.wayHome(),
-  }
+  return adviseLog(desk, log, random)
 }
 
 /** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
-function counts({ settled, verdict }: JudgedReading): boolean {
+function counts({ settled, verdict }: LoggedReading): boolean {
   return settled !== 'early' && (verdict.status !== 'none' || verdict.because === 'no-band')
 }
 
 const readsOf = ({ coBy }: Pick<Practice, 'coBy'>): 'o2' | 'co2' => (coBy === 'ratio' ? 'co2' : 'o2')
 
-function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: JudgedReading): DeskReading | null {
+function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: LoggedReading): DeskReading | null {
   const figure = FIGURES[r.measurandId]
   if (!figure || (figure === 'inlet' && r.stationId !== 'inlet')) return null
   const at = card.sections.findIndex((s) => s.id === r.sectionId)

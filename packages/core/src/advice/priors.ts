@@ -1,6 +1,4 @@
-import type { Adjuster } from '../appliance'
-
-type Function = Adjuster['function']
+import type { ScrewFunction } from './desk'
 
 /** What one unit of an adjuster is thought to do before it was moved: median and geometric standard deviation. Typical engineering values; the card decides direction and stops. */
 export interface ScrewPrior {
@@ -21,7 +19,7 @@ export interface ScrewPrior {
  * Throttle: 0.15 % CO₂ for an eighth of a turn; 1 % of passage moves CO₂ by 0.10 % at λ 1.25: 0.12 of ln flow for a turn. Shutter: 0.3 % CO₂ for 10 % of area;
  * menu step 0.1 % CO₂; cam 0.25 % O₂ for a degree.
  */
-export const SCREW_PRIORS: Readonly<Record<Function, ScrewPrior>> = {
+export const SCREW_PRIORS: Readonly<Record<ScrewFunction, ScrewPrior>> = {
   governor: { median: 100, gsd: 1.8, backlash: 0.09, backlashGsd: 2, least: 1 / 16, most: 3, waitS: 15 },
   click: { median: 12.5, gsd: 1.9, backlash: 1.2, backlashGsd: 2, least: 1, most: 12, waitS: 10 },
   throttle: { median: 0.12, gsd: 2, backlash: 0.06, backlashGsd: 2, least: 1 / 16, most: 1.5, waitS: 90 },
@@ -30,6 +28,8 @@ export const SCREW_PRIORS: Readonly<Record<Function, ScrewPrior>> = {
   menu: { median: 0.011, gsd: 1.6, backlash: 0, backlashGsd: 1, least: 1, most: 6, waitS: 90 },
   cam: { median: 0.016, gsd: 1.6, backlash: 0.5, backlashGsd: 2, least: 0.5, most: 10, waitS: 60 },
 }
+/** In their order. */
+export const SCREW_FUNCTIONS = Object.keys(SCREW_PRIORS) as ScrewFunction[]
 /** Springs of LPG governors are stiffer. */
 export const LPG_GOVERNOR = 2.5
 /** Pressure at which the governor's and the click's median hold, Pa; lower ranges have finer threads. */

@@ -55,3 +55,19 @@ export interface Scored {
   /** How far the reading lay from what was foretold, in its doubt; null until it was read. */
   readonly surprise: number | null
 }
+
+/** What else would explain a reading that contradicts the move that was written down. */
+export type Explanation =
+  | { readonly code: 'not-moved' | 'other-way' }
+  | { readonly code: 'other-screw'; readonly screwId: string; readonly amount: number }
+  /** The burner ran at another rate when this was read. */
+  | { readonly code: 'other-rate'; readonly rateId: string }
+
+/** A reading that contradicts the last move: asked about, never swallowed. It is over once the same rate was read again. */
+export interface Doubt {
+  readonly move: DeskMove
+  /** How far it lay from what was foretold, in its doubt. */
+  readonly surprise: number
+  /** The likeliest first; none where no slip explains it. */
+  readonly explanations: readonly Explanation[]
+}

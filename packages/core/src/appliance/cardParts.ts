@@ -90,7 +90,7 @@ export const limitSchema = z
   })
 export type Limit = z.infer<typeof limitSchema>
 
-export const ADJUSTER_FUNCTIONS = ['governor', 'throttle', 'offset', 'click', 'air-shutter', 'menu', 'cam'] as const
+export const ADJUSTER_FUNCTIONS = ['governor', 'throttle', 'offset', 'click', 'air-shutter', 'menu', 'cam', 'calibration'] as const
 export const ADJUSTER_UNITS = ['turn', 'click', 'step', 'millimetre', 'degree'] as const
 export const CLOCKWISE = ['more-gas', 'less-gas', 'more-air', 'less-air', 'unknown'] as const
 
@@ -115,6 +115,15 @@ export const adjusterSchema = z.strictObject({
   source: sourceSchema,
 })
 export type Adjuster = z.infer<typeof adjusterSchema>
+
+/**
+ * Whether an adjuster is a calibration that the control runs by itself: started, not turned. Cards from before it had a function of its own name it as a menu "auto…".
+ *
+ * @example
+ * isCalibration({ function: 'calibration', id: 'auto' }) // true
+ */
+export const isCalibration = ({ function: what, id }: { readonly function: string; readonly id: string }): boolean =>
+  what === 'calibration' || (what === 'menu' && id.startsWith('auto'))
 
 export const TABLE_USES = ['differential', 'fan-suction', 'thermistor', 'load-points', 'orifice', 'other'] as const
 
@@ -237,6 +246,10 @@ export const ratingSchema = z.strictObject({
   inputMinNetW: z.number().positive(),
   inputMinGrossW: z.number().positive(),
   orifice: text(120).nullable(),
+  preset: text(200)
+    .nullable()
+    .default(null)
+    .meta({ description: 'What is preset by hand before the first start with this gas, after a change to it.' }),
   source: sourceSchema,
 })
 

@@ -24,6 +24,7 @@ export {
   VISIT_STAGES,
   type VisitStage,
   ADJUSTER_FUNCTIONS,
+  isCalibration,
   CLOCKWISE,
 } from './cardParts'
 export { type Difference, differences, rowsByKey } from './diff'

@@ -31,6 +31,8 @@ export const METHODS = {
   'set-order': ['max-first', 'min-first'],
   /** How a pilot valve's seat is proved, once unburnt gas has cleared. */
   'pilot-seat': ['detector', 'flame'],
+  /** A control that finds the mixture itself: its own calibration first, or menu steps at once. */
+  'automatic-calibration': ['try-first', 'straight-to-manual'],
 } as const satisfies Record<string, readonly [string, string, ...string[]]>
 export type MethodId = keyof typeof METHODS
 export const METHOD_IDS = Object.keys(METHODS) as MethodId[]
@@ -54,6 +56,7 @@ export const methodsSchema = z
     'burner-inserts': chosen(METHODS['burner-inserts']),
     'set-order': chosen(METHODS['set-order']),
     'pilot-seat': chosen(METHODS['pilot-seat']),
+    'automatic-calibration': chosen(METHODS['automatic-calibration']),
   } satisfies Record<MethodId, unknown>)
   .optional()
   .meta({ description: 'How things are done where practitioners disagree; what is not named is done the usual way.' })

@@ -20,7 +20,16 @@ export const moveResultSchema = z.object({
  * moveResults(state, 0, null) // [{ measurandId: 'co2.flue', before: 0.096, after: 0.09 }, …]
  */
 export function moveResults(
-  { readings, adjustments }: Pick<ApplianceState, 'readings' | 'adjustments'>,
+  {
+    readings,
+    adjustments,
+  }: {
+    readonly readings: readonly Pick<
+      ApplianceState['readings'][number],
+      'measurandId' | 'firingStateId' | 'sectionId' | 'settled' | 'index' | 'valueSi'
+    >[]
+    readonly adjustments: readonly Pick<ApplianceState['adjustments'][number], 'index' | 'firingStateId'>[]
+  },
   at: number,
   sectionId: string | null,
 ): z.infer<typeof moveResultSchema>[] {

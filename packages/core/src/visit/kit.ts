@@ -32,6 +32,7 @@ export const BREACHES = [
   'dismantled-before-proved-dead',
   'refitted-without-its-check',
   'adjusted-before-judged',
+  'no-such-adjustment',
   'adjusted-without-the-job',
 ] as const
 export type Breach = (typeof BREACHES)[number]

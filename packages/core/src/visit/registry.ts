@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { fail, ok, type Result } from '../result'
 import { idSchema, instantSchema, rawTextSchema } from '../shapes'
+import { adjustmentCorrected } from './events/adjustment.corrected'
 import { adjustmentMade } from './events/adjustment.made'
 import { applianceOutcomeSet } from './events/appliance.outcome-set'
 import { channelConnected } from './events/channel.connected'
@@ -70,6 +71,7 @@ const SPECS = registry({
   'step.not-applicable': stepNotApplicable,
   'gate.overridden': gateOverridden,
   'adjustment.made': adjustmentMade,
+  'adjustment.corrected': adjustmentCorrected,
   'timer.started': timerStarted,
   'timer.ended': timerEnded,
   'start.tried': startTried,

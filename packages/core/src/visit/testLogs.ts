@@ -96,6 +96,12 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
     unit: fc.constant('turn' as const),
     firingStateId: states,
   }),
+  'adjustment.corrected': fc.record({
+    adjustmentId: readingIds,
+    adjusterId: fc.constantFrom('throttle', 'gone'),
+    direction: fc.constantFrom('clockwise' as const, 'anticlockwise' as const),
+    amount: fc.constantFrom(0, 0.25),
+  }),
   'timer.started': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const), seconds: fc.constant(600) }),
   'timer.ended': fc.record({ timer: fc.constantFrom('tightness' as const, 'case-sweep' as const) }),
   'start.tried': fc.oneof(

@@ -26,6 +26,38 @@ const say = (log: TestLog, observationId: string, answer: string) => log.add('ob
 const grow = (log: TestLog, work: Growth) => log.add('job.grown', { work, reason: 'turned out so' })
 const without = (a: readonly string[], b: readonly string[]) => a.filter((x) => !b.includes(x))
 
+describe('a move that was written down otherwise than it was made', () => {
+  const turn = { adjusterId: 'throttle', direction: 'clockwise', amount: 0.25, unit: 'turn', firingStateId: 'max' } as const
+  const corrected = (data: Record<string, unknown>) => {
+    const log = new TestLog().start()
+    log.add('adjustment.made', turn)
+    const made = log.events.at(-1)!
+    log.add('adjustment.made', { ...turn, adjusterId: 'offset', amount: 0.125 })
+    log.add('adjustment.corrected', { adjustmentId: made.id, ...data } as never)
+    return at(log, as('commissioning'))
+  }
+
+  test('is turned the other way in its own place; the way home counts what was really turned', () => {
+    const { state, visit } = corrected({ adjusterId: 'throttle', direction: 'anticlockwise', amount: 0.25 })
+    expect(state.adjustments.map((a) => [a.adjusterId, a.direction, a.amount])).toEqual([
+      ['throttle', 'anticlockwise', 0.25],
+      ['offset', 'clockwise', 0.125],
+    ])
+    expect(state.netTurns).toEqual({ throttle: -0.25, offset: 0.125 })
+    expect(visit.breaches).toEqual([])
+  })
+
+  test('was another screw, or none', () => {
+    expect(corrected({ adjusterId: 'offset', direction: 'clockwise', amount: 0.25 }).state.netTurns).toEqual({ throttle: 0, offset: 0.375 })
+    expect(corrected({ adjusterId: 'throttle', direction: 'clockwise', amount: 0 }).state.adjustments).toHaveLength(1)
+  })
+
+  test('that nobody made is a breach', () => {
+    const { visit } = corrected({ adjustmentId: nextId(), adjusterId: 'throttle', direction: 'clockwise', amount: 1 })
+    expect(visit.breaches.map((b) => b.code)).toEqual(['no-such-adjustment'])
+  })
+})
+
 describe('a job that becomes more', () => {
   test('a service becomes a gas pipe repair: let-by, tightness and joints come to it, nothing goes, and firing waits for the joints', () => {
     const service = as('annual-service')

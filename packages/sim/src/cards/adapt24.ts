@@ -68,7 +68,7 @@ export const adapt24: Card = write({
     b.adjuster(28, {
       id: 'auto',
       label: 'Automatic calibration, menu 70',
-      function: 'menu',
+      function: 'calibration',
       clockwise: 'unknown',
       unit: 'step',
       actsAt: ['ignition', 'min', 'max'],

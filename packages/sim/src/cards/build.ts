@@ -49,6 +49,7 @@ export function book(doc: string) {
       maxKw: number,
       page: string | number,
       orifice: string | null = null,
+      preset: string | null = null,
     ): CardInput['ratings'][number] => {
       const { grossToNet } = presetGas(gas)
       return {
@@ -58,6 +59,7 @@ export function book(doc: string) {
         inputMinNetW: minKw * 1000,
         inputMinGrossW: round(minKw * 1000 * grossToNet, 10),
         orifice,
+        preset,
         source: at(page),
       }
     },

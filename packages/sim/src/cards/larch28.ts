@@ -21,7 +21,10 @@ export const larch28: Card = write({
   category: 'II2H3P',
   traits: { medium: 'water', power: 'mains', pilot: 'none', pilotSensor: null, ratioControl: 'zero-governor', intakePort: true },
   timing: { prePurgeS: 8, ignitionTrialS: 5, ignitionTries: 3, flameLossS: 2, postPurgeS: 20, failedStartsMax: 3, source: b.at(24) },
-  ratings: [b.netKw('natural-gas-h', 5.6, 28, 8), b.netKw('propane', 6.5, 28, 8, '5.2 mm restrictor')],
+  ratings: [
+    b.netKw('natural-gas-h', 5.6, 28, 8),
+    b.netKw('propane', 6.5, 28, 8, '5.2 mm restrictor', 'Throttle 1½ turns clockwise from the natural gas setting'),
+  ],
   firingStates: [
     ...RESTING,
     rate('ignition', 2, 'Ignition rate', 14_000, 'net', null, null, { kind: 'ignition' }),

@@ -45,9 +45,18 @@ export const AT_REST: Controls = {
 }
 
 /** What a unit of an adjuster does: share of pressure, of gas passage, of air; Pascal for an offset. Typical gains with a spread from the seed. */
-const GAIN = { governor: 0.1, throttle: 0.12, offset: 20, click: 0.012, 'air-shutter': 0.015, menu: 0.012, cam: 0.018 } as const
-const SPREAD = { governor: 1.35, throttle: 1.5, offset: 1.5, click: 1.3, 'air-shutter': 1.3, menu: 1.2, cam: 1.3 } as const
-const BACKLASH = { governor: 0.1, throttle: 0.06, offset: 0.06, click: 1, 'air-shutter': 1, menu: 0, cam: 0.5 } as const
+const GAIN = {
+  governor: 0.1,
+  throttle: 0.12,
+  offset: 20,
+  click: 0.012,
+  'air-shutter': 0.015,
+  menu: 0.012,
+  cam: 0.018,
+  calibration: 0,
+} as const
+const SPREAD = { governor: 1.35, throttle: 1.5, offset: 1.5, click: 1.3, 'air-shutter': 1.3, menu: 1.2, cam: 1.3, calibration: 1 } as const
+const BACKLASH = { governor: 0.1, throttle: 0.06, offset: 0.06, click: 1, 'air-shutter': 1, menu: 0, cam: 0.5, calibration: 0 } as const
 
 /** One adjuster as it is made: which way, how much, how loose, how far. */
 export interface Screw {

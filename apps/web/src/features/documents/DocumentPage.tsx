@@ -51,6 +51,11 @@ export async function DocumentPage({
             <a className="btn btn-outline" href={`/api/v1/documents/${kind}/${id}?version=${document.version}`} download>
               {t('doc.export')}
             </a>
+            {kind === 'card' && (
+              <Link className="btn btn-outline" href={`/set-up/${id}`}>
+                {t('doc.set-up')}
+              </Link>
+            )}
             {writes && kind === 'practice' && (
               <NewDocument kind="practice" label={t('doc.copy')} from={{ id, version: document.version }} />
             )}

@@ -99,6 +99,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       inputMinNetW: 0,
       inputMinGrossW: 0,
       orifice: null,
+      preset: null,
       source: sourceOf(d),
     }),
     summary: (r, _, units) =>
@@ -115,6 +116,7 @@ export const HEAD_SECTIONS: readonly SectionSpec[] = [
       watt('inputMinNetW', 'min-net'),
       watt('inputMinGrossW', 'min-gross'),
       { key: 'orifice', label: 'orifice', kind: 'may-text' },
+      { key: 'preset', label: 'preset', kind: 'may-text' },
       ...SOURCE,
     ],
   },

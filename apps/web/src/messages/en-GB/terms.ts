@@ -373,6 +373,8 @@ export const terms = {
   'method.exchanger-cleaning.wet': 'Heat exchanger: clean wet.',
   'method.dead-test.two-pole': 'Prove dead with a two-pole tester, itself proved before and after.',
   'method.dead-test.indicator-first': 'A non-contact indicator is a first look only; then prove dead with a two-pole tester.',
+  'method.automatic-calibration.try-first': 'Automatic calibration is tried first, then verified.',
+  'method.automatic-calibration.straight-to-manual': 'Menu steps at once, without automatic calibration.',
   'method.burner-inserts.all-agree': 'Burner parts removed or added: maker, authority and customer agree.',
   'method.burner-inserts.customer': 'Burner parts removed or added: the customer agrees.',
   'method.adapted-valve.automatic': 'Run the valve’s own calibration first, then verify every rate.',

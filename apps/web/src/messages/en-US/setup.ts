@@ -18,4 +18,8 @@ export const setup: Other<typeof gb> = {
   'condition.read.inlet': 'dynamic inlet pressure at high fire',
   'condition.read.pressure': 'manifold pressure at high fire',
   'condition.read.flue': 'stack temperature against the last visit',
+  'adjust.net-anticlockwise': 'net {{n}} counterclockwise from as found',
+  'adjust.inside-case':
+    'Screw inside the cabinet. This opens a live-test loose end until the cabinet is closed. Take the final reading with the cabinet closed.',
+  'setup.plan.analyser': 'Set the analyzer to {{gas}}',
 }

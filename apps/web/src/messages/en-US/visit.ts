@@ -9,7 +9,6 @@ export const visit: Other<typeof gb> = {
   'rate.blanked': 'first minute after light-off: flue gas not counted yet',
   'loose.probe-hole': 'Test port open',
   'adjust.anticlockwise': 'Counterclockwise',
-  'adjust.net-anticlockwise': 'net {{n}} counterclockwise from as found',
   'adjust.said.anticlockwise': '{{n}} {{unit}} counterclockwise',
   'finish.next-due': 'Next maintenance due by',
   'appliances.as-at-why':
@@ -39,8 +38,6 @@ export const visit: Other<typeof gb> = {
   'start.none': 'No light-off attempts recorded.',
   'loose.kind.bridge': 'Jumper in control wiring',
   'loose.kind.safety-bridge': 'Jumper across a safety control',
-  'adjust.inside-case':
-    'Screw inside the cabinet. This opens a live-test loose end until the cabinet is closed. Take the final reading with the cabinet closed.',
   'ladder.suppliers': 'The regulator belongs to the utility. Read it and report it. Never adjust it.',
   'note.part': 'Part installed',
   'confirm.nobody':

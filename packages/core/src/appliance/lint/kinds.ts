@@ -139,7 +139,7 @@ const FITTING: Readonly<Record<Kind, readonly Card['adjusters'][number]['functio
   'induced-draught': ['governor', 'air-shutter'],
   'modulating-furnace': ['click', 'governor'],
   'premix-pneumatic': ['throttle', 'offset', 'menu'],
-  'premix-adapted': ['menu'],
+  'premix-adapted': ['menu', 'calibration'],
   'multi-valve': ['governor', 'air-shutter'],
   'forced-draught': ['governor', 'throttle', 'offset', 'cam', 'menu', 'air-shutter'],
 }
@@ -161,7 +161,7 @@ export const adjustersFit: CardRule = (card) => {
     ...(a.sectionId !== null && !sections.has(a.sectionId)
       ? [finding('section-unknown', ['adjusters', i, 'sectionId'], { section: a.sectionId })]
       : []),
-    ...(a.clockwise === 'unknown' && a.function !== 'menu'
+    ...(a.clockwise === 'unknown' && a.function !== 'menu' && a.function !== 'calibration'
       ? [finding('adjuster-direction', ['adjusters', i, 'clockwise'], { adjuster: a.label })]
       : []),
   ])

@@ -1,3 +1,4 @@
+import Link from 'next/link'
 import { recentWorkings } from '@/features/workings/server/memory'
 import { knownOf, openVisitFor } from '@/features/workings/server/start'
 import { WorkingsIndex } from '@/features/workings/WorkingsIndex'
@@ -20,6 +21,11 @@ export default async function WorkingsPage({
   const [recent, visit, known] = await Promise.all([recentWorkings(actor, 6), openVisitFor(actor), asked ? knownOf(actor, asked) : null])
   return (
     <Frame title={t('calc.title')} here="workings" person={actor}>
+      <p className="mx-auto max-w-5xl px-4 pt-4">
+        <Link href="/set-up" className="inline-flex min-h-11 items-center text-primary hover:underline">
+          {t('setup.free.open')}
+        </Link>
+      </p>
       <WorkingsIndex
         recent={recent}
         appliance={known ? asked : null}

@@ -9,10 +9,12 @@ import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { hasLocalVoice, say } from '@/ui/speech'
 import { playTone } from '@/ui/tones'
 import { t } from '@/messages/visit'
+import { spokenAdvice, useSpoken } from '@/features/setup'
 import { useNow } from '../client/useNow'
 import type { LiveNeed } from '../live/figures'
 import { standingText } from '../live/LiveTile'
 import { useLiveFigures } from '../live/useLiveFigures'
+import { useSetUpHere } from '../setup/useSetUpHere'
 import { settlingOf } from '../view'
 import { rateLabel, stepTitle, useDesk } from './context'
 import { verdictWord } from './Line'
@@ -91,11 +93,9 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
       )
       .join('. ')
   const spoken = shown.flatMap(({ need, reading }) => said(need, reading)).join('. ')
-  const lastSpoken = useRef(spoken)
-  useEffect(() => {
-    if (speaks && spoken !== lastSpoken.current) say(spoken)
-    lastSpoken.current = spoken
-  }, [spoken, speaks])
+  const setUp = useSetUpHere(step)
+  const next = setUp === null ? '' : spokenAdvice(setUp)
+  useSpoken([spoken, next].filter(Boolean).join('. '), speaks)
 
   return (
     <dialog
@@ -154,6 +154,7 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
         ))}
         {shown.length === 0 && <li className="text-2xl quiet">{t('far.no-figures')}</li>}
       </ul>
+      {next !== '' && <p className="border-t hairline py-3 text-3xl font-semibold max-sm:text-xl">{next}</p>}
       <footer className="flex flex-wrap items-center gap-4">
         <Toggle on={sounds} onChange={setSounds} label={t('far.tones')} />
         <Toggle on={speaks} onChange={setSpeaks} label={t(hasLocalVoice() ? 'far.speech' : 'far.no-voice')} disabled={!hasLocalVoice()} />

@@ -1,14 +1,15 @@
 import { JOB_KINDS, runSheet } from '@lucerna/core/procedure'
 import { mayStartVisits } from '@lucerna/core/visit'
-import { and, eq, inArray, isNull, max } from 'drizzle-orm'
+import { and, eq, inArray, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
 import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
-import { appliance, firm, gasSupply, practiceProfile, site, targetCard, visit, visitAppliance } from '@/db/schema'
+import { appliance, gasSupply, site, targetCard, visit, visitAppliance } from '@/db/schema'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { may } from '@/server/may'
+import { newestPractice } from '@/server/pinned'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
@@ -42,28 +43,6 @@ async function mustContinue(tx: Transaction, firmId: string, wanted: z.output<ty
   if (!fits) throw new ApiProblem(422, 'not-its-continuation', t('continue.other'), [{ path: 'continues', message: t('continue.other') }])
 }
 
-/** Pins of a visit: the practice of the site (or firm) in its newest version. */
-async function practiceOf(
-  tx: Transaction,
-  firmId: string,
-  sitePractice: string | null,
-): Promise<{ id: string; version: number; data: typeof practiceProfile.$inferSelect.data }> {
-  const [own] = await tx.select().from(firm).where(eq(firm.id, firmId))
-  const id = sitePractice ?? own?.practiceId ?? ''
-  const [newest] = await tx
-    .select({ version: max(practiceProfile.version) })
-    .from(practiceProfile)
-    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id)))
-  const version = newest?.version
-  if (version === null || version === undefined) throw new Error(`No practice profile ${id}`)
-  const [row] = await tx
-    .select()
-    .from(practiceProfile)
-    .where(and(eq(practiceProfile.firmId, firmId), eq(practiceProfile.profileId, id), eq(practiceProfile.version, version)))
-  if (!row) throw new Error(`No practice profile ${id}`)
-  return { id, version, data: row.data }
-}
-
 /** Plans a visit: the appliances must stand on the site and have a run sheet for the job. Answers with the visit's id. */
 export async function createVisit(tx: Transaction, actor: Actor, wanted: z.output<typeof newVisitSchema>, now: string): Promise<string> {
   if (!mayStartVisits(actor.role) && !may(actor, 'visit.plan')) throw new ApiProblem(403, 'role', `A ${actor.role} may not plan visits.`)
@@ -88,7 +67,7 @@ export async function createVisit(tx: Transaction, actor: Actor, wanted: z.outpu
     )
   if (rows.length !== new Set(wanted.applianceIds).size) throw new ApiProblem(404, 'appliance-not-found', t('create.not-on-site'))
   await mustContinue(tx, actor.firmId, wanted)
-  const practice = await practiceOf(tx, actor.firmId, place.practiceId)
+  const practice = await newestPractice(tx, actor.firmId, place.practiceId)
   for (const r of rows) {
     const sheet = runSheet(wanted.jobKind, r.card, practice.data, {
       gas: sheetGas(wanted.jobKind, r.card, r.gas),

@@ -1,25 +1,34 @@
 'use client'
 
 import type { Adjuster } from '@lucerna/core/appliance'
-import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
-import { netTurnsAt, worksOf } from '@lucerna/core/visit'
+import type { Step } from '@lucerna/core/procedure'
+import { netTurnsAt } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
-import { may, rateLabel, useDesk } from '../parts/context'
-import { amountText, Dial, netText, ScrewCautions } from './Dial'
-import { Moves } from './Moves'
-import { Proposal } from './Proposal'
-import { TwoScrewMap } from './TwoScrewMap'
-import { useAdvice } from './useAdvice'
-import { useTurn } from './useTurn'
+import {
+  amountText,
+  Dial,
+  Moves,
+  netText,
+  Proposal,
+  ScrewCautions,
+  type SetUp,
+  SetUpProvider,
+  SpokenProposals,
+  TwoScrewMap,
+} from '@/features/setup'
+import { rateLabel, useDesk } from '../parts/context'
+import { GasPlan } from './GasPlan'
+import { settingAt, useSetUpHere } from './useSetUpHere'
 
 /** The set-up desk at the steps where something is set: what to turn, which way, how much, and when to stop; every move is written down, so that there is a way home. */
 export function SetUpDesk({ step }: { readonly step: Step }) {
-  const { appliance, state, visit, role, steps, goTo, context } = useDesk()
-  const works = worksOf(context, state)
-  if (appliance.card.adjusters.length === 0 || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return null
-  const unanswered = conditionAskedIn(works) && !state.observations.condition
+  const desk = useDesk()
+  const { appliance, state, role, steps, goTo } = desk
+  const setUp = useSetUpHere(step)
+  const setting = settingAt(step, desk)
+  if (setting === 'never') return null
   const touched = state.adjustments.length > 0
   const acting = appliance.card.adjusters.filter((a) => step.firingStateId !== null && a.actsAt.includes(step.firingStateId))
   const shutter = acting.find((a) => a.function === 'air-shutter' && state.adjustments.some((x) => x.adjusterId === a.id))
@@ -28,7 +37,8 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
       <h2 id="adjust" className="text-lg font-semibold">
         {t('setup.title')}
       </h2>
-      {unanswered ? (
+      <GasPlan />
+      {setUp === null ? (
         <div className="border-y hairline py-4">
           <p className="flex gap-2 text-sm text-warning">
             <WarningSign size={18} />
@@ -41,7 +51,7 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
           )}
         </div>
       ) : (
-        <Unlocked step={step} acting={acting} />
+        <Unlocked step={step} acting={acting} setUp={setUp} />
       )}
       {shutter && <ShutterMark step={step} />}
       {touched && (
@@ -60,34 +70,32 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
   )
 }
 
-function Unlocked({ step, acting }: { readonly step: Step; readonly acting: readonly Adjuster[] }) {
-  const { context } = useDesk()
-  const advice = useAdvice()
+function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly acting: readonly Adjuster[]; readonly setUp: SetUp }) {
   return (
-    <>
-      <Proposal step={step} advice={advice} />
+    <SetUpProvider value={setUp}>
+      <Proposal />
+      <SpokenProposals />
       {acting.length > 0 && (
         <details className="border-t hairline pt-2">
           <summary className="min-h-11 cursor-pointer font-semibold">{t('setup.another-move')}</summary>
-          <p className="mb-3 text-sm">{t(`adjust.why.${context.practice.adjustInside.mode}`)}</p>
+          <p className="mb-3 text-sm">{t(`adjust.why.${setUp.practice.adjustInside.mode}`)}</p>
           {acting.map((a) => (
-            <Screw key={a.id} adjuster={a} step={step} />
+            <Screw key={a.id} adjuster={a} step={step} turn={setUp.turn} />
           ))}
         </details>
       )}
-      <TwoScrewMap advice={advice} />
-      <Moves step={step} advice={advice} />
-    </>
+      <TwoScrewMap />
+      <Moves />
+    </SetUpProvider>
   )
 }
 
-function Screw({ adjuster, step }: { readonly adjuster: Adjuster; readonly step: Step }) {
+function Screw({ adjuster, step, turn: write }: { readonly adjuster: Adjuster; readonly step: Step; readonly turn: SetUp['turn'] }) {
   const { appliance, state } = useDesk()
   const [amount, setAmount] = useState(adjuster.unit === 'turn' ? 0.125 : 1)
   const net = state.netTurns[adjuster.id] ?? 0
   const byRate = Object.entries(netTurnsAt(state, adjuster.id))
   const by = adjuster.unit === 'turn' ? 0.125 : 1
-  const write = useTurn(step)
   const turn = (sign: 1 | -1) => write(adjuster, sign * amount, step.firingStateId ?? '')
   return (
     <div className="flex flex-col gap-2 border-t hairline pt-3">

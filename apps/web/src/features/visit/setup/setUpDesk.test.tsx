@@ -4,7 +4,7 @@ import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { act, cleanup, render, screen } from '@testing-library/react'
 import { deskOf, visitOf } from '@/test/desk'
 import { SetUpDesk } from './SetUpDesk'
-import { ClickMetronome } from './ClickMetronome'
+import { ClickMetronome } from '@/features/setup/parts/ClickMetronome'
 import { DeskProvider, type VisitDesk } from '../parts/context'
 
 afterEach(cleanup)
@@ -70,7 +70,7 @@ test('a move that was made is listed with what was foretold, and the way back is
     record: (events) => Promise.resolve(void recorded.push(...events)),
     adjustments: [{ ...move, at: stag.events[reading]!.at, by: 'A', eventId: 'e1', index: 1e6 }],
   })
-  expect(screen.getByText('1 move in this visit')).toBeTruthy()
+  expect(screen.getByText('1 move made')).toBeTruthy()
   expect(screen.getByText(/burner was expected between/)).toBeTruthy()
   screen.getByRole('button', { name: /: ½ turn clockwise$/ }).click()
   expect(recorded).toContainEqual(expect.objectContaining({ type: 'adjustment.made', data: { ...move, direction: 'clockwise' } }))

@@ -3,14 +3,24 @@
 import type { Adjuster } from '@lucerna/core/appliance'
 import type { Step } from '@lucerna/core/procedure'
 import { v7 as uuidv7 } from 'uuid'
+import type { SetUp } from '@/features/setup'
 import { t } from '@/messages/visit'
 import type { NewEvent } from '../client/writeDown'
 import { useDesk } from '../parts/context'
 
-/** Writes down a move as it was made, with the cap that came off for it and the live test that it is. */
-export function useTurn(step: Step): (adjuster: Adjuster, amount: number, firingStateId: string) => void {
+/** Writes down a move as it was made, with the cap that came off for it and the live test that it is; or that it was made otherwise. */
+export function useTurn(step: Step): Pick<SetUp, 'turn' | 'correct'> {
   const { appliance, visit, record } = useDesk()
-  return (adjuster, amount, firingStateId) => {
+  const correct: SetUp['correct'] = (adjustmentId, adjuster, amount) =>
+    void record([
+      {
+        type: 'adjustment.corrected',
+        stepId: step.id,
+        applianceId: appliance.id,
+        data: { adjustmentId, adjusterId: adjuster.id, direction: amount < 0 ? 'anticlockwise' : 'clockwise', amount: Math.abs(amount) },
+      },
+    ])
+  const turn = (adjuster: Adjuster, amount: number, firingStateId: string) => {
     const key = `cap.${adjuster.id}`
     const at = { stepId: step.id, applianceId: appliance.id }
     const events: NewEvent[] = []
@@ -41,4 +51,5 @@ export function useTurn(step: Step): (adjuster: Adjuster, amount: number, firing
       },
     ])
   }
+  return { turn, correct }
 }

@@ -1,49 +1,63 @@
 'use client'
 
-import { type Advice, priceOf, type VisitAdvice } from '@lucerna/core/advice'
+import { type Advice, priceOf } from '@lucerna/core/advice'
 import type { Adjuster } from '@lucerna/core/appliance'
-import type { Step } from '@lucerna/core/procedure'
+import type { MeasurandId } from '@lucerna/core/measure'
 import { bandFor, readingKey } from '@lucerna/core/visit'
 import { clockText } from '@/ui/dates'
 import { Gauge } from '@/ui/Gauge'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
-import { useMemo } from 'react'
-import { rateLabel, useDesk } from '../parts/context'
+import { t } from '@/messages/setup'
+import { useMemo, useState } from 'react'
+import { Calibrate } from './Calibrate'
 import { ClickMetronome } from './ClickMetronome'
-import { amountText, Dial, ScrewCautions } from './Dial'
+import { rateName, useSetUp } from './desk'
+import { Dial, ScrewCautions, turnText } from './Dial'
+import { Doubted } from './Doubted'
 import { effectBare, effectValue, measurandOf, priceText } from './effectText'
-import { useTurn } from './useTurn'
 
 /** CO below this share of its limit is not worth a line. */
 const QUIET_CO = 0.3
 
 type Move = Extract<Advice, { code: 'move' }>
 
-/** What to do next at the screws, and what it will do. */
-export function Proposal({ step, advice: whole }: { readonly step: Step; readonly advice: VisitAdvice }) {
-  const { appliance, context } = useDesk()
-  const { advice, desk } = whole
+/** What to do next at the screws, and what it will do; first, what contradicts the last move. */
+export function Proposal() {
+  const { advised } = useSetUp()
+  const last = advised.moves.at(-1)?.id ?? null
+  // What was answered for one move is not asked of it again.
+  const [settled, setSettled] = useState<string | null>(null)
+  if (advised.doubt && last !== null && settled !== last) return <Doubted doubt={advised.doubt} onSettled={() => setSettled(last)} />
+  return <Proposed />
+}
+
+function Proposed() {
+  const setUp = useSetUp()
+  const { appliance, practice } = setUp
+  const { advice, desk } = setUp.advised
   switch (advice.code) {
     case 'move': {
       const adjuster = appliance.card.adjusters.find((a) => a.id === advice.screwId)
-      return adjuster ? <MoveProposed step={step} advice={whole} move={advice} adjuster={adjuster} /> : null
+      return adjuster ? <MoveProposed move={advice} adjuster={adjuster} /> : null
+    }
+    case 'calibrate': {
+      const adjuster = appliance.card.adjusters.find((a) => a.id === advice.screwId)
+      return adjuster ? <Calibrate adjuster={adjuster} /> : null
     }
     case 'read':
       return (
         <Said>
           {t('setup.read', {
             figures: advice.figures.map((f) => t(`short.${measurandOf(f === 'inlet' ? 'pressure' : f) ?? 'input.net'}`)).join(', '),
-            rate: rateLabel(appliance, advice.rateId).toLowerCase(),
+            rate: rateName(setUp, advice.rateId),
           })}
-          <GoToRate rateId={advice.rateId} figures={advice.figures} step={step} />
+          <GoToRate rateId={advice.rateId} figures={advice.figures.flatMap((f) => measurandOf(f === 'inlet' ? 'pressure' : f) ?? [])} />
         </Said>
       )
     case 'leave':
       return (
         <Said>
-          {t('adjust.advice.leave')}{' '}
-          <span className="quiet">{t('adjust.advice.rule', { source: context.practice.adjustInside.source })}</span>
+          {t('adjust.advice.leave')} <span className="quiet">{t('adjust.advice.rule', { source: practice.adjustInside.source })}</span>
         </Said>
       )
     case 'done':
@@ -69,55 +83,44 @@ export function Proposal({ step, advice: whole }: { readonly step: Step; readonl
 
 const Said = ({ children }: { readonly children: React.ReactNode }) => <p className="border-l-4 border-info pl-3 text-sm">{children}</p>
 
-/** To the step that reads something at another rate. */
-function GoToRate({ rateId, figures, step }: { readonly rateId: string; readonly figures?: readonly string[]; readonly step: Step }) {
-  const { steps, goTo, appliance } = useDesk()
-  const wanted = (s: Step) =>
-    s.firingStateId === rateId &&
-    (s.kind === 'flue' || s.kind === 'manifold') &&
-    (!figures || s.needs.some((n) => figures.some((f) => n.measurandId === measurandOf(f as 'co'))))
-  const there = wanted(step) ? undefined : (steps.findLast((s) => wanted(s)) ?? steps.findLast((s) => s.firingStateId === rateId))
-  if (!there || there.id === step.id) return null
+/** To where something is read at another rate. */
+function GoToRate({ rateId, figures }: { readonly rateId: string; readonly figures?: readonly MeasurandId[] }) {
+  const setUp = useSetUp()
+  const go = setUp.toRate(rateId, figures)
   return (
-    <button type="button" className="btn mt-2 press btn-block btn-outline" onClick={() => goTo(there.id)}>
-      {t('setup.go-to-rate', { rate: rateLabel(appliance, rateId).toLowerCase() })}
-    </button>
+    go && (
+      <button type="button" className="btn mt-2 press btn-block btn-outline" onClick={go}>
+        {t('setup.go-to-rate', { rate: rateName(setUp, rateId) })}
+      </button>
+    )
   )
 }
 
-function MoveProposed({
-  step,
-  advice: { desk },
-  move,
-  adjuster,
-}: {
-  readonly step: Step
-  readonly advice: VisitAdvice
-  readonly move: Move
-  readonly adjuster: Adjuster
-}) {
-  const { appliance, state, context, units } = useDesk()
-  const turn = useTurn(step)
-  const net = state.netTurns[adjuster.id] ?? 0
+function MoveProposed({ move, adjuster }: { readonly move: Move; readonly adjuster: Adjuster }) {
+  const setUp = useSetUp()
+  const { appliance, practice, units, netTurns, latest, rateId, turn } = setUp
+  const { desk } = setUp.advised
+  const net = netTurns[adjuster.id] ?? 0
   const price = useMemo(() => {
-    const read = (measurandId: string) =>
-      [...state.latest.values()].find((r) => r.measurandId === measurandId && r.firingStateId === move.rateId)?.valueSi ?? null
-    return priceOf(desk, move.effects, move.rateId, { flueK: read('temperature.flue'), airK: read('temperature.air') })
-  }, [state.latest, desk, move])
+    const of = (measurandId: string) =>
+      [...latest.values()].find((r) => r.measurandId === measurandId && r.firingStateId === move.rateId)?.valueSi ?? null
+    return priceOf(desk, move.effects, move.rateId, { flueK: of('temperature.flue'), airK: of('temperature.air') })
+  }, [latest, desk, move])
   const said = priceText(price, units)
-  const here = step.firingStateId === move.rateId
+  const here = rateId === move.rateId
   return (
-    <div className="flex flex-col gap-3 rounded-md border-2 border-primary p-3" data-proposal={adjuster.id}>
+    <div
+      className="flex flex-col gap-3 rounded-md border-2 border-primary p-3"
+      data-proposal={adjuster.id}
+      data-amount={move.amount}
+      data-rate={move.rateId}
+    >
       <div className="flex items-center gap-3">
         <Dial net={adjuster.unit === 'turn' ? net : net / 12} by={adjuster.unit === 'turn' ? move.amount : move.amount / 12} size={72} />
         <div>
-          <p className="text-lg/6 font-semibold">
-            {t(move.amount > 0 ? 'setup.turn.clockwise' : 'setup.turn.anticlockwise', {
-              amount: amountText(move.amount, adjuster.unit),
-            })}
-          </p>
+          <p className="text-lg/6 font-semibold">{turnText(move.amount, adjuster.unit)}</p>
           <p className="text-sm">
-            {adjuster.label} · {t('setup.at', { rate: rateLabel(appliance, move.rateId).toLowerCase() })}
+            {adjuster.label} · {t('setup.at', { rate: rateName(setUp, move.rateId) })}
           </p>
           {adjuster.tool && <p className="text-sm quiet">{adjuster.tool}</p>}
         </div>
@@ -138,13 +141,13 @@ function MoveProposed({
             const measurandId = measurandOf(e.figure)!
             const sectionId = e.section === null ? null : (appliance.card.sections[e.section]?.id ?? null)
             const key = { measurandId, stationId: e.figure === 'pressure' ? 'burner' : 'flue', firingStateId: e.rateId, sectionId } as const
-            const band = bandFor(appliance, context.practice, key)
+            const band = bandFor(appliance, practice, key)
             // Far below its limit before and after, CO is no news.
             if (e.figure === 'co' && band?.max !== undefined && e.high < QUIET_CO * band.max) return null
-            const latest = state.latest.get(readingKey(key))
+            const read = latest.get(readingKey(key))
             const label = t('setup.effect', {
               what: t(`short.${measurandId}`),
-              rate: rateLabel(appliance, e.rateId).toLowerCase(),
+              rate: rateName(setUp, e.rateId),
               now: effectValue(e.figure, e.now, units),
               to: effectValue(e.figure, e.to, units),
               low: effectBare(e.figure, e.low, units),
@@ -153,7 +156,7 @@ function MoveProposed({
             return (
               <li key={`${e.figure} ${e.rateId} ${e.section}`} className="text-sm">
                 <p>{label}</p>
-                {band && <Gauge verdict={latest?.verdict} band={band} orientation="horizontal" length={250} label={label} ghost={e} />}
+                {band && <Gauge verdict={read?.verdict} band={band} orientation="horizontal" length={250} label={label} ghost={e} />}
               </li>
             )
           })}
@@ -166,7 +169,7 @@ function MoveProposed({
           <p className="text-sm quiet">{t('setup.wait', { time: clockText(move.waitS) })}</p>
         </>
       ) : (
-        <GoToRate rateId={move.rateId} step={step} />
+        <GoToRate rateId={move.rateId} />
       )}
     </div>
   )

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import { playTone } from '@/ui/tones'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/setup'
 
 const BEAT_MS = 1000
 

@@ -3,7 +3,7 @@ import type { MeasurandId } from '@lucerna/core/measure'
 import { formatNumber } from '@lucerna/core/units'
 import { figure, figureWithUnit, type Units } from '@/ui/figures'
 import { locale } from '@/ui/words'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/setup'
 
 const MEASURED: Readonly<Record<Exclude<Effect['figure'], 'input'>, MeasurandId>> = {
   pressure: 'pressure.manifold',

@@ -1,7 +1,7 @@
 import type { Adjuster } from '@lucerna/core/appliance'
 import { turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/setup'
 
 const R = 22
 const at = (turns: number): { x: number; y: number } => ({
@@ -47,6 +47,13 @@ export function Dial({ net, by = 0, size = 56 }: { readonly net: number; readonl
 /** An amount in its own unit as it is said: “¼ turn”, “3 clicks”. */
 export const amountText = (amount: number, unit: Adjuster['unit']): string =>
   unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t(`setup.amount.${unit}`, { count: Math.abs(amount) })
+
+/** A move as it is made: “¼ turn anticlockwise”, “2 steps up”; with its rate as it was made. */
+export function turnText(amount: number, unit: Adjuster['unit'], rate?: string): string {
+  const how = unit === 'step' ? (amount > 0 ? 'up' : 'down') : amount > 0 ? 'clockwise' : 'anticlockwise'
+  const said = amountText(amount, unit)
+  return rate === undefined ? t(`setup.turn.${how}`, { amount: said }) : t(`setup.was.${how}`, { amount: said, rate })
+}
 
 export const netText = (net: number, unit: Adjuster['unit']): string =>
   net === 0

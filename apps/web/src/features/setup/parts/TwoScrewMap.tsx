@@ -1,29 +1,30 @@
 'use client'
 
-import type { VisitAdvice } from '@lucerna/core/advice'
 import { MEASURANDS, type MeasurandId, shownAs } from '@lucerna/core/measure'
 import { bandFor } from '@lucerna/core/visit'
 import { fromSi } from '@lucerna/core/units'
 import { XyChart } from '@/ui/XyChart'
-import { t } from '@/messages/visit'
-import { rateLabel, useDesk } from '../parts/context'
+import { t } from '@/messages/setup'
+import { rateName, useSetUp } from './desk'
 
 const SHOWN = { o2: 'o2.flue', co2: 'co2.flue' } as const satisfies Record<'o2' | 'co2', MeasurandId>
 
 /** Two screws, two rates: the mixture at the smallest rate over that at the largest, with the target window and the way from as found. */
-export function TwoScrewMap({ advice: { desk, advice } }: { readonly advice: VisitAdvice }) {
-  const { appliance, state, context, units } = useDesk()
+export function TwoScrewMap() {
+  const setUp = useSetUp()
+  const { appliance, practice, readings, units } = setUp
+  const { desk, advice } = setUp.advised
   const [high, low] = [desk.rates[0]?.id, desk.rates.at(-1)?.id]
   const measurandId = SHOWN[desk.reads]
   if (!desk.premix || !high || !low || high === low) return null
-  const band = (firingStateId: string) => bandFor(appliance, context.practice, { measurandId, stationId: 'flue', firingStateId })
+  const band = (firingStateId: string) => bandFor(appliance, practice, { measurandId, stationId: 'flue', firingStateId })
   const [x, y] = [band(high), band(low)]
   if (x?.min === undefined || x.max === undefined || y?.min === undefined || y.max === undefined) return null
   const shown = (si: number) => fromSi(si, shownAs(measurandId, units).unit as '%', MEASURANDS[measurandId].quantity)
   const path: [number, number][] = []
   let at: { high?: number; low?: number } = {}
-  for (const r of state.readings) {
-    if (r.measurandId !== measurandId || r.settled === 'early' || (r.firingStateId !== high && r.firingStateId !== low)) continue
+  for (const r of readings) {
+    if (r.measurandId !== measurandId || (r.firingStateId !== high && r.firingStateId !== low)) continue
     at = r.firingStateId === high ? { ...at, high: shown(r.valueSi) } : { ...at, low: shown(r.valueSi) }
     if (at.high !== undefined && at.low !== undefined) path.push([at.high, at.low])
   }
@@ -35,8 +36,8 @@ export function TwoScrewMap({ advice: { desk, advice } }: { readonly advice: Vis
   const ghost: [number, number] = [effect(high) ? shown(effect(high)!.to) : last[0], effect(low) ? shown(effect(low)!.to) : last[1]]
   const words = {
     gas: t(`short.${measurandId}`),
-    high: rateLabel(appliance, high).toLowerCase(),
-    low: rateLabel(appliance, low).toLowerCase(),
+    high: rateName(setUp, high),
+    low: rateName(setUp, low),
   }
   const pad = 0.4 * Math.max(x1 - x0, y1 - y0)
   const all = [...path, ghost]

@@ -1,0 +1,63 @@
+'use client'
+
+import { adviseVisit } from '@lucerna/core/advice'
+import { conditionAskedIn, mayAdjustIn, type Step } from '@lucerna/core/procedure'
+import { worksOf } from '@lucerna/core/visit'
+import { seededRandom } from '@lucerna/sim/random'
+import { useMemo } from 'react'
+import { type SetUp } from '@/features/setup'
+import { may, type VisitDesk } from '../parts/context'
+import { useDesk } from '../parts/context'
+import { useTurn } from './useTurn'
+
+/** The same appliance thinks in the same numbers on every device. */
+const seedOf = (id: string): number => [...id].reduce((h, c) => Math.imul(h ^ c.charCodeAt(0), 0x01000193), 0x811c9dc5) >>> 0
+
+/** Whether something may be set at a step: not at all, only after "Clean or adjust?" was answered, or now. */
+export function settingAt(
+  step: Step,
+  { appliance, state, visit, role, context }: Pick<VisitDesk, 'appliance' | 'state' | 'visit' | 'role' | 'context'>,
+): 'never' | 'asked-first' | 'now' {
+  const works = worksOf(context, state)
+  const here = (step.kind === 'flue' || step.kind === 'manifold') && appliance.card.adjusters.length > 0
+  if (!here || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return 'never'
+  return conditionAskedIn(works) && !state.observations.condition ? 'asked-first' : 'now'
+}
+
+/** The set-up desk of this appliance at a step of its visit: what to do next from all that was recorded, worked out anew when something was; null where nothing is set. */
+export function useSetUpHere(step: Step): SetUp | null {
+  const desk = useDesk()
+  const { appliance, state, context, units, timeZone, steps, goTo } = desk
+  const { readings, adjustments, netTurns, latest } = state
+  const { practice } = context
+  const now = settingAt(step, desk) === 'now'
+  const advised = useMemo(
+    () => (now ? adviseVisit(appliance, { readings, adjustments }, practice, seededRandom(seedOf(appliance.id))) : null),
+    [appliance, readings, adjustments, practice, now],
+  )
+  const { turn, correct } = useTurn(step)
+  return (
+    advised && {
+      appliance,
+      practice,
+      units,
+      timeZone,
+      advised,
+      rateId: step.firingStateId,
+      netTurns,
+      latest,
+      readings: readings.filter((r) => r.settled !== 'early'),
+      whenOf: (id) => adjustments.find((a) => a.eventId === id)?.at ?? null,
+      turn,
+      correct,
+      toRate: (rateId, figures) => {
+        const wanted = (s: Step) =>
+          s.firingStateId === rateId &&
+          (s.kind === 'flue' || s.kind === 'manifold') &&
+          (!figures || s.needs.some((n) => figures.includes(n.measurandId)))
+        const there = wanted(step) ? undefined : (steps.findLast((s) => wanted(s)) ?? steps.findLast((s) => s.firingStateId === rateId))
+        return there && there.id !== step.id ? () => goTo(there.id) : null
+      },
+    }
+  )
+}
