@@ -323,7 +323,18 @@ function setKind(k: number, kind: Kind): Moves {
     outcomes.adviser.push(a)
     outcomes.eighth.push(byRule(one, 'eighth'))
     outcomes.known.push(byRule(one, 'known-slope'))
-    if (n % 3 === 0) faulty.push(withAdviser(draw(kind, random, true), n + 1))
+    if (n % 3 !== 0) continue
+    const bad = draw(kind, random, true)
+    const b = withAdviser(bad, n + 1)
+    if (process.env.WHY && !b.set && !(b.called && b.moves < 10))
+      console.log(
+        '   faulty',
+        n,
+        bad.setup.law,
+        bad.setup.card.id,
+        JSON.stringify({ ...b, faults: bad.setup.faults, dead: bad.setup.dead }),
+      )
+    faulty.push(b)
   }
   const moves = (o: readonly Outcome[]) => o.map((x) => (x.set ? x.moves : MOST_MOVES))
   const [adviser, eighth, known] = [moves(outcomes.adviser.filter((o) => !o.called)), moves(outcomes.eighth), moves(outcomes.known)]

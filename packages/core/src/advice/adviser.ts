@@ -3,7 +3,7 @@ import type { Aim, Desk, DeskMove, DeskReading, DeskScrew } from './desk'
 import { effectsOf } from './effects'
 import { SCREW_PRIORS, TINY_TURN } from './priors'
 import { contradicts, explanationsOf, type Held } from './doubt'
-import type { Advice, Doubt, Effect, Scored } from './said'
+import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
 import { deadShare, suspicionsOf } from './suspect'
 import { Weigher } from './weigh'
@@ -13,6 +13,11 @@ const { abs, log, max } = Math
 /** Moves after which a valve that is not set is called out. */
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
 const SURELY_DEAD = 0.9
+/** What stops a screw whoever turns it, and how likely it has to be. Short gas is no such thing: several valves on one pipe look like it while they are set. */
+const PLAIN: readonly Suspicion[] = ['at-its-stop', 'does-not-answer', 'wrong-way']
+const PLAIN_WEIGHT = 0.55
+/** Readings of one rate between two moves. */
+const READ_AT_MOST = 3
 /** What is not known of an input that nobody clocked is the same before and after a move; only how it answers counts against a limit. */
 const INPUT_SPREAD = 0.005
 /** Amounts of a move, in the least that a hand can make. */
@@ -44,6 +49,8 @@ export class Adviser {
   private held: Held | null = null
   /** Rates of which nobody knows what was done to them since they were read. */
   private readonly relearnt = new Set<string>()
+  /** How often each rate was read since something was moved there. */
+  private readonly readings = new Map<string, number>()
   /** What was read last contradicts the last move. */
   doubt: Doubt | null = null
 
@@ -77,6 +84,7 @@ export class Adviser {
       )
       seen.add(some)
       this.inletPa = some.findLast((r) => r.figure === 'inlet')?.valueSi ?? this.inletPa
+      this.readings.set(rateId, (this.readings.get(rateId) ?? 0) + 1)
       const last = this.moves.at(-1)
       if (last?.move.rateId !== rateId) continue
       this.doubt =
@@ -117,7 +125,11 @@ export class Adviser {
     this.net.set(screw.id, (this.net.get(screw.id) ?? 0) + move.amount)
     this.moves.push({ move, effects: this.foretold ?? [], surprise: null })
     this.foretold = null
-    for (const { id } of this.desk.rates) if (this.touches(screw, id, move.rateId)) this.seen.outdate(id)
+    for (const { id } of this.desk.rates)
+      if (this.touches(screw, id, move.rateId)) {
+        this.seen.outdate(id)
+        this.readings.delete(id)
+      }
   }
 
   /** The control has calibrated itself: every rate is as it was found, until it is read anew. */
@@ -165,12 +177,15 @@ export class Adviser {
       if (seen.meets(aim, moves.length > 0)) continue
       this.weigher.inTheWay = null
       const screws = this.acting(aim)
-      const advice = this.callOut(aim, screws) ?? this.best(aim, screws)
+      const called = this.callOut(aim, screws)
+      const advice = (called && this.onceMore(aim)) ?? called ?? this.best(aim, screws)
       if (advice) return advice
       relief ??= this.relief()
       stuck ??= aim
     }
     if (relief) return relief
+    const again = stuck && this.onceMore(stuck)
+    if (again) return again
     if (stuck) return this.calledOut(stuck, this.acting(stuck), true)
     return moves.length === 0 ? { code: 'leave' } : { code: 'done', moves: moves.length }
   }
@@ -226,7 +241,11 @@ export class Adviser {
 
   private amounts(screw: DeskScrew): number[] {
     const { least, most } = SCREW_PRIORS[screw.function]
-    const steps = this.weigher.unsure(screw) ? [max(1, Math.round((screw.unit === 'turn' ? TINY_TURN : least) / least))] : AMOUNTS
+    const unsure = this.weigher.unsure(screw)
+    const tiny = max(1, Math.round((screw.unit === 'turn' ? TINY_TURN : least) / least))
+    const steps = unsure ? [tiny] : AMOUNTS
+    // What a first move did not show hangs in the play: the next one goes on the same way. Back would only turn the play round.
+    const before = unsure ? this.moves.findLast((m) => m.move.screwId === screw.id)?.move.amount : undefined
     // Between its stops as far as they are known: it cannot go farther than its whole travel from where it was found.
     const net = this.net.get(screw.id) ?? 0
     const room = screw.travel ?? Infinity
@@ -234,7 +253,7 @@ export class Adviser {
       .map((n) => n * least)
       .filter((a) => a <= most + 1e-9 && a <= this.boldest(screw))
       .flatMap((a) => [a, -a])
-      .filter((a) => abs(net + a) <= room)
+      .filter((a) => abs(net + a) <= room && (before === undefined || a * before > 0))
   }
 
   /** No move is many times larger than the largest before: what hung in its play or stuck comes all at once. */
@@ -263,6 +282,13 @@ export class Adviser {
     }
   }
 
+  /** Before something is called out that lies at the edge of what an instrument can tell, it is read once more. */
+  private onceMore(aim: Aim): Advice | null {
+    const { seen, readings, moves } = this
+    if (moves.length === 0 || (readings.get(aim.rateId) ?? 0) >= READ_AT_MOST || !seen.nearly(aim)) return null
+    return seen.askedAt(aim.rateId)
+  }
+
   /** A valve that cannot be set is called out before somebody has turned it ten times. */
   private callOut(aim: Aim, screws: readonly DeskScrew[]): Advice | null {
     const made = this.moves.filter((m) => screws.some((s) => s.id === m.move.screwId)).length
@@ -270,7 +296,10 @@ export class Adviser {
     const spent =
       made > 0 && screws.every((s) => s.travel !== null && abs(this.net.get(s.id) ?? 0) + SCREW_PRIORS[s.function].least >= s.travel)
     const enough = screws.length === 0 || made >= (screws.length > 1 ? ENOUGH_MOVES.more : ENOUGH_MOVES.one)
-    return enough || dead || spent ? this.calledOut(aim, screws, false) : null
+    // Many moves, and one reason why they do not help stands out.
+    const [likeliest] = this.moves.length >= ENOUGH_MOVES.more ? suspicionsOf(this.suspects(), aim, screws, false) : []
+    const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
+    return enough || dead || spent || plain ? this.calledOut(aim, screws, false) : null
   }
 
   private calledOut(aim: Aim, screws: readonly DeskScrew[], unsafe: boolean): Advice {

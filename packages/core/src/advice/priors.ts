@@ -21,10 +21,10 @@ export interface ScrewPrior {
  */
 export const SCREW_PRIORS: Readonly<Record<ScrewFunction, ScrewPrior>> = {
   governor: { median: 100, gsd: 1.8, backlash: 0.09, backlashGsd: 2, least: 1 / 16, most: 3, waitS: 15 },
-  click: { median: 12.5, gsd: 1.9, backlash: 1.2, backlashGsd: 2, least: 1, most: 12, waitS: 10 },
+  click: { median: 12.5, gsd: 1.7, backlash: 1.2, backlashGsd: 2, least: 1, most: 12, waitS: 10 },
   throttle: { median: 0.12, gsd: 2, backlash: 0.06, backlashGsd: 2, least: 1 / 16, most: 1.5, waitS: 90 },
   offset: { median: 20, gsd: 2, backlash: 0.06, backlashGsd: 2, least: 1 / 32, most: 1, waitS: 90 },
-  'air-shutter': { median: 0.02, gsd: 1.8, backlash: 1.5, backlashGsd: 2.2, least: 0.5, most: 12, waitS: 90 },
+  'air-shutter': { median: 0.02, gsd: 1.6, backlash: 1.5, backlashGsd: 2.2, least: 0.5, most: 12, waitS: 90 },
   menu: { median: 0.011, gsd: 1.6, backlash: 0, backlashGsd: 1, least: 1, most: 6, waitS: 90 },
   cam: { median: 0.016, gsd: 1.6, backlash: 0.5, backlashGsd: 2, least: 0.5, most: 10, waitS: 60 },
 }

@@ -3,11 +3,15 @@ import type { Aim, Desk, DeskReading } from './desk'
 import type { Advice } from './said'
 import { CENTRE_SHARE } from './weigh'
 
-const { abs, exp, min } = Math
+const { abs, exp, min, sqrt } = Math
+/** Readings that lie nearer than so many times their repeatability are the same figure. */
+const SAME = 4
+/** The mean of so many readings lies where it is. */
+const SURE_AFTER = 3
 
 /** The newest readings of every rate, and which of them a move has made old. */
 export class Seen {
-  private readonly rates = new Map<string, { readonly readings: Map<string, DeskReading>; stale: boolean }>()
+  private readonly rates = new Map<string, { readonly readings: Map<string, DeskReading & { readonly n: number }>; stale: boolean }>()
 
   constructor(
     private readonly desk: Desk,
@@ -21,11 +25,16 @@ export class Seen {
 
   add(readings: readonly DeskReading[]): void {
     for (const r of readings) {
-      const known = this.rates.get(r.rateId) ?? { readings: new Map<string, DeskReading>(), stale: false }
-      known.readings.set(`${r.figure} ${r.section ?? ''}`, r)
-      known.stale = false
+      const known = this.rates.get(r.rateId) ?? { readings: new Map<string, DeskReading & { n: number }>(), stale: true }
+      const key = `${r.figure} ${r.section ?? ''}`
+      const before = known.stale ? undefined : known.readings.get(key)
+      // The same once more, with nothing moved in between: their mean tells more than either. What disagrees is something else: the newest holds.
+      const same = before && abs(before.valueSi - r.valueSi) < SAME * r.repeats ? before : null
+      const n = (same?.n ?? 0) + 1
+      known.readings.set(key, { ...r, n, valueSi: same ? same.valueSi + (r.valueSi - same.valueSi) / n : r.valueSi })
       this.rates.set(r.rateId, known)
     }
+    for (const { rateId } of readings) this.rates.get(rateId)!.stale = false
   }
 
   /** Something was moved that shows at this rate. */
@@ -35,12 +44,12 @@ export class Seen {
   }
 
   /** The newest reading of a figure; of pressure by section where there are several. */
-  newest(rateId: string, figure: DeskReading['figure'], section: number | null = null): DeskReading | undefined {
+  newest(rateId: string, figure: DeskReading['figure'], section: number | null = null): (DeskReading & { readonly n: number }) | undefined {
     const several = figure === 'pressure' && this.desk.sectionCount > 1
     return this.rates.get(rateId)?.readings.get(`${figure} ${several ? (section ?? '') : ''}`)
   }
 
-  private of({ figure, rateId, section }: Aim): DeskReading | undefined {
+  private of({ figure, rateId, section }: Aim): (DeskReading & { readonly n: number }) | undefined {
     return this.newest(rateId, figure === 'pressure' ? 'pressure' : this.desk.reads, section)
   }
 
@@ -67,12 +76,20 @@ export class Seen {
     const middle = (aim.min + aim.max) / 2
     const half = (aim.max - aim.min) / 2
     if (this.desk.habit === 'centre') return abs(value - (aim.nominal ?? middle)) <= CENTRE_SHARE * half
-    const margin = moved ? min(0.1 * half, 0.8 * this.doubt(aim)) : 0
+    const { n } = this.of(aim)!
+    const margin = moved && n < SURE_AFTER ? min(0.1 * half, (0.8 * this.doubt(aim)) / sqrt(n)) : 0
     return abs(value - middle) <= half - margin
   }
 
+  /** Whether an aim is missed by no more than its instrument can tell. */
+  nearly(aim: Aim): boolean {
+    const value = this.value(aim)
+    if (value === null) return false
+    return abs(value - (aim.min + aim.max) / 2) <= (aim.max - aim.min) / 2 + 2 * this.doubt(aim)
+  }
+
   /** What has to be read at a rate before anything is said of it. */
-  missingAt(rateId: string, mixture = false): Advice | null {
+  missingAt(rateId: string, mixture = false, again = false): Advice | null {
     const { desk } = this
     const rate = desk.rates[this.cloud.rateAt(rateId)]!
     const aims = desk.aims.filter((a) => a.rateId === rateId)
@@ -87,7 +104,14 @@ export class Seen {
       ...(flue ? ([desk.reads, 'co'] as const) : []),
     ]
     if (figures.length === 0) return null
+    const asked = { code: 'read', rateId, figures, sections } as const
+    if (again) return asked
     const lacks = figures.some((f) => (f === 'pressure' ? sections.some((s) => !this.newest(rateId, f, s)) : !this.newest(rateId, f)))
-    return this.rates.get(rateId)?.stale !== false || lacks ? { code: 'read', rateId, figures, sections } : null
+    return this.rates.get(rateId)?.stale !== false || lacks ? asked : null
+  }
+
+  /** The same, whether it was read or not. */
+  askedAt(rateId: string): Advice | null {
+    return this.missingAt(rateId, false, true)
   }
 }

@@ -1,6 +1,5 @@
-export { rateName, type SetUp, SetUpProvider } from './parts/desk'
+export { type SetUp, SetUpProvider } from './parts/desk'
 export { amountText, Dial, netText, ScrewCautions } from './parts/Dial'
-export { measurandOf } from './parts/effectText'
 export { Moves } from './parts/Moves'
 export { Proposal } from './parts/Proposal'
 export { spokenAdvice } from './parts/spokenAdvice'
