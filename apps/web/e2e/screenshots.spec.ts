@@ -24,8 +24,6 @@ test.setTimeout(180_000)
 
 test('registers', async ({ page }) => {
   await page.clock.install()
-  await page.goto('/sign-in')
-  await shot(page, 'sign-in', 'night')
   await signIn(page, 'Maren')
   await shot(page, 'today', 'day')
   await page.goto('/sites')
@@ -60,6 +58,16 @@ test('cards and instruments', async ({ page }) => {
     .click()
   await page.getByRole('button', { name: /^CO₂ in the flue · Maximum · natural gas/ }).click()
   await shot(page, 'card-editor', 'night')
+  await page.goto('/set-up/tarnwick-larch-28-c')
+  for (const [co2, co] of [
+    ['9.5', '62'],
+    ['9.4', '16'],
+  ] as const) {
+    await page.locator('input[name="co2.flue"]').fill(co2)
+    await page.locator('input[name="co.flue"]').fill(co)
+    await page.getByRole('button', { name: 'Record readings' }).click()
+  }
+  await shot(page, 'set-up', 'day')
   await page.goto('/instruments')
   await page.getByRole('link', { name: /Meridian M4 IR.*Maren/ }).click()
   await page.getByRole('heading', { name: 'Drift' }).waitFor()

@@ -46,7 +46,7 @@ test('as found beside as left, in the order of the line, with the source of ever
     {
       label: 'Throttle',
       amount: 0.125,
-      results: expect.arrayContaining([{ measurandId: 'co2.flue', before: 0.096, after: 0.09 }]) as unknown,
+      results: expect.arrayContaining([{ measurandId: 'co2.flue', rate: null, before: 0.096, after: 0.09 }]) as unknown,
     },
   ])
 })

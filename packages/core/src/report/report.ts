@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { moveResults, moveResultSchema } from './moveResults'
+import { movedText, moveResultSchema } from './moveResults'
 import { faultCode, firingState, ratesOf } from '../appliance'
 import { inCalibration, MEASURANDS, specialSchema, STATIONS } from '../measure'
 import {
@@ -196,6 +196,8 @@ export const reportSchema = z.object({
           amount: z.number(),
           unit: z.string(),
           rate: z.string().nullable().default(null),
+          /** A calibration that the control ran by itself: started, not turned. */
+          calibration: z.boolean().default(false),
           /** Reports from before they were told have none. */
           results: z.array(moveResultSchema).default([]),
           at: z.string(),
@@ -486,8 +488,7 @@ function applianceReport(
       }
     }),
     adjustments: state.adjustments.map((a, i) => ({
-      label: card.adjusters.find((x) => x.id === a.adjusterId)?.label ?? a.adjusterId,
-      results: moveResults(state, i, card.adjusters.find((x) => x.id === a.adjusterId)?.sectionId ?? null),
+      ...movedText(card, state, i),
       direction: a.direction,
       amount: a.amount,
       unit: a.unit,

@@ -160,16 +160,20 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
         items={a.adjustments.map((x) => (
           <>
             {x.label}
-            {x.rate && `, ${x.rate.toLowerCase()}`}:{' '}
-            {wordsFor(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}{' '}
+            {!x.calibration && (
+              <>
+                {x.rate && `, ${x.rate.toLowerCase()}`}:{' '}
+                {wordsFor(`adjust.said.${x.direction}`, { n: x.unit === 'turn' ? turnsText(x.amount) : x.amount, unit: x.unit })}
+              </>
+            )}{' '}
             <span className="quiet">
               ({x.by}, {timeAt(x.at, model.timeZone)})
             </span>
-            {x.results.map(({ measurandId, before, after }) => (
-              <span key={measurandId}>
+            {x.results.map(({ measurandId, rate, before, after }) => (
+              <span key={`${measurandId} ${rate}`}>
                 {' · '}
                 {t('report.move-result', {
-                  what: t(`short.${measurandId}`),
+                  what: [t(`short.${measurandId}`), rate?.toLowerCase()].filter(Boolean).join(', '),
                   before: before === null ? '–' : figureWithUnit(measurandId, before, model.practice.units),
                   after: after === null ? t('report.not-read-after') : figureWithUnit(measurandId, after, model.practice.units),
                 })}

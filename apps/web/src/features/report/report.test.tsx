@@ -206,7 +206,8 @@ describe('what was found and done', () => {
       rate: null,
       amount: 0.25,
       unit: 'turn',
-      results: [{ measurandId: 'co2.flue' as const, before: 0.096, after: 0.09 }],
+      calibration: false,
+      results: [{ measurandId: 'co2.flue' as const, rate: null, before: 0.096, after: 0.09 }],
       at: '2026-06-01T09:05:00.000Z',
       by: 'Tobias Achterberg',
     }

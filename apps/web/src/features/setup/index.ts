@@ -1,3 +1,4 @@
+export { BurnWindow } from './parts/BurnWindow'
 export { type SetUp, SetUpProvider } from './parts/desk'
 export { amountText, Dial, netText, ScrewCautions } from './parts/Dial'
 export { Moves } from './parts/Moves'

@@ -58,6 +58,7 @@ export const setup = {
   'setup.doubt.again-only': 'Nothing simple explains it. Wait until the readings are stable, check rate and test point, and read again.',
   'setup.doubt.so': 'The reading is right: go on',
   'setup.calibrate': 'Run {{what}}',
+  'setup.calibrate.run': '{{what}}: complete, record it',
   'setup.calibrate.why': 'The control finds the mixture itself. Try that before you change a menu value.',
   'setup.calibrate.ran': 'Calibration complete: record it',
   'setup.calibrate.then': 'Then read flue gas at every rate: {{rates}}.',
@@ -107,6 +108,8 @@ export const setup = {
   'setup.came-as-foretold': 'came as expected',
   'setup.came-otherwise': 'came differently',
   'setup.home': 'The way back to as found:',
+  'setup.home-clicks':
+    'Clicks may have been lost on the way: the same number in return need not undo them. Read at every rate after the last one.',
   'setup.map': '{{gas}} at {{low}} against {{gas}} at {{high}}: the frame is the target, the hollow point is as found.',
   'setup.map-said': '{{gas}} at {{high}} and at {{low}}, {{n}} points from as found to now, with the target frame.',
   'setup.map-axis': '{{gas}} at {{rate}}, %',

@@ -12,6 +12,7 @@ import type { Units } from '@/ui/figures'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/setup'
+import { BurnWindow } from '../parts/BurnWindow'
 import { rateName, type SetUp, SetUpProvider } from '../parts/desk'
 import { GasPlanList } from '../parts/GasPlanList'
 import { Moves } from '../parts/Moves'
@@ -178,6 +179,7 @@ export function FreeDesk({
           <div className="flex flex-col gap-4 lg:col-start-2">
             <TwoScrewMap />
             <Moves />
+            <BurnWindow />
             <Results state={state} />
           </div>
         </div>

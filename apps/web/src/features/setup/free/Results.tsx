@@ -19,16 +19,17 @@ export function Results({ state }: { readonly state: ReturnType<typeof stateOf> 
       <ol className="divide-y divide-(--hairline) border-y hairline text-sm">
         {state.adjustments.map((move, i) => {
           const adjuster = adjusterOf(card, move.adjusterId)
-          const results = moveResults(state, i, adjuster?.sectionId ?? null)
+          const calibrates = adjuster !== undefined && isCalibration(adjuster)
+          const results = moveResults(state, i, adjuster?.sectionId ?? null, calibrates ? adjuster.actsAt : undefined)
           const amount = move.direction === 'clockwise' ? move.amount : -move.amount
           return (
             <li key={move.eventId} className="py-2">
               <b className="font-semibold">{adjuster?.label ?? move.adjusterId}</b>
-              {!(adjuster && isCalibration(adjuster)) &&
-                `, ${turnText(amount, adjuster?.unit ?? 'turn', rateName(setUp, move.firingStateId))}`}
-              {results.map(({ measurandId, before, after }) => (
-                <span key={measurandId} className="block quiet">
-                  {t(`short.${measurandId}`)} {before === null ? '–' : figure(measurandId, before, setUp.units)} →{' '}
+              {!calibrates && `, ${turnText(amount, adjuster?.unit ?? 'turn', rateName(setUp, move.firingStateId))}`}
+              {results.map(({ measurandId, rate, before, after }) => (
+                <span key={`${measurandId} ${rate}`} className="block quiet">
+                  {[t(`short.${measurandId}`), rate && rateName(setUp, rate)].filter(Boolean).join(', ')}{' '}
+                  {before === null ? '–' : figure(measurandId, before, setUp.units)} →{' '}
                   {after === null ? '–' : figureWithUnit(measurandId, after, setUp.units)}
                 </span>
               ))}

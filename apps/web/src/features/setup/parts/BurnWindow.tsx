@@ -20,7 +20,7 @@ const USEFUL = 0.9
 const TYPICAL = { water: 60, flowK: 323.15, limitK: 353.15 }
 
 /** Whether the water will stand all rates one after another, and how much heat has to go where if not. */
-export function BurnWindow() {
+export function BurnWindow({ open = false }: { readonly open?: boolean }) {
   const setUp = useSetUp()
   const { appliance, latest, units } = setUp
   const metric = units === 'metric'
@@ -44,7 +44,7 @@ export function BurnWindow() {
   const minutes = Math.round((rates.length * HOLDS_S) / 60)
   const end = plan?.steps.at(-1)
   return (
-    <details className="border-y hairline py-1" open={plan !== null && plan.missingLoadW > 0}>
+    <details className="border-y hairline py-1" open={open && plan !== null && plan.missingLoadW > 0}>
       <summary className="min-h-11 cursor-pointer content-center">
         {plan === null
           ? t('setup.window.bad')

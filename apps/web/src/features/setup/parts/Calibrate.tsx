@@ -17,7 +17,7 @@ export function Calibrate({ adjuster }: { readonly adjuster: Adjuster }) {
       {adjuster.tool && <p className="text-sm quiet">{adjuster.tool}</p>}
       <p className="text-sm">{t('setup.calibrate.why')}</p>
       <ScrewCautions adjuster={adjuster} />
-      <BurnWindow />
+      <BurnWindow open />
       <button type="button" className="btn press btn-primary" onClick={() => turn(adjuster, 1, rateId ?? adjuster.actsAt[0] ?? '')}>
         {t('setup.calibrate.ran')}
       </button>

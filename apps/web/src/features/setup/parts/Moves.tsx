@@ -46,6 +46,9 @@ export function Moves() {
       {home.length > 0 && (
         <div className="mt-2 flex flex-col gap-2">
           <p className="text-sm">{t('setup.home')}</p>
+          {home.some((h) => appliance.card.adjusters.find((a) => a.id === h.screwId)?.unit === 'click') && (
+            <p className="text-sm quiet">{t('setup.home-clicks')}</p>
+          )}
           {home.map(({ screwId, amount }) => {
             const adjuster = appliance.card.adjusters.find((a) => a.id === screwId)
             if (!adjuster) return null

@@ -1,6 +1,6 @@
 'use client'
 
-import type { Adjuster } from '@lucerna/core/appliance'
+import { type Adjuster, isCalibration } from '@lucerna/core/appliance'
 import type { Step } from '@lucerna/core/procedure'
 import { netTurnsAt } from '@lucerna/core/visit'
 import { useState } from 'react'
@@ -8,6 +8,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import {
   amountText,
+  BurnWindow,
   Dial,
   Moves,
   netText,
@@ -79,13 +80,26 @@ function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly actin
         <details className="border-t hairline pt-2">
           <summary className="min-h-11 cursor-pointer font-semibold">{t('setup.another-move')}</summary>
           <p className="mb-3 text-sm">{t(`adjust.why.${setUp.practice.adjustInside.mode}`)}</p>
-          {acting.map((a) => (
-            <Screw key={a.id} adjuster={a} step={step} turn={setUp.turn} />
+          {acting.filter(isCalibration).map((a) => (
+            <button
+              key={a.id}
+              type="button"
+              className="btn mb-3 press btn-block btn-outline"
+              onClick={() => setUp.turn(a, 1, step.firingStateId ?? '')}
+            >
+              {t('setup.calibrate.run', { what: a.label })}
+            </button>
           ))}
+          {acting
+            .filter((a) => !isCalibration(a))
+            .map((a) => (
+              <Screw key={a.id} adjuster={a} step={step} turn={setUp.turn} />
+            ))}
         </details>
       )}
       <TwoScrewMap />
       <Moves />
+      <BurnWindow />
     </SetUpProvider>
   )
 }
