@@ -90,7 +90,7 @@ test('commissioning a modulating furnace', async ({ page }) => {
   await closeInService(page)
 })
 
-test('change of gas to LPG at 1 480 m', PHONE, async ({ page }) => {
+test('change of gas to LPG at 1 480 m', { tag: '@phone-only' }, async ({ page }) => {
   test.setTimeout(LONG)
   const texts = soundTexts('tarnwick-larch-28-c-propane', 'metric-ratio', 'propane', 1480, 'change-of-gas')
   await page.clock.install()
@@ -98,6 +98,11 @@ test('change of gas to LPG at 1 480 m', PHONE, async ({ page }) => {
   await beginJob(page, /Larch 28 C, propane/, 'Gas conversion')
   const before = await walkTo(page, 'Convert to the other gas', { texts })
   expect(before).not.toContain('Flue gas at maximum')
+  await walkTo(page, 'Flue gas at maximum', { texts })
+  // The plan of the change, with what the visit has done of it.
+  const plan = page.getByRole('group').filter({ hasText: 'Change of gas: what has to be done' }).getByRole('listitem')
+  await expect(plan.filter({ hasText: 'Fit: 5.2 mm restrictor' }).getByLabel('complete')).toBeVisible()
+  await expect(plan.filter({ hasText: 'Set the analyser to propane' }).getByLabel('open')).toBeVisible()
   await workThrough(page, { texts })
   await closeInService(page)
 })

@@ -87,6 +87,7 @@ export const setup = {
   'setup.free.caution':
     'Only for those licensed to adjust this appliance. The maker’s instructions and local rules come first. Keep a CO alarm on.',
   'setup.free.gas': 'Gas',
+  'setup.free.altitude': 'Altitude',
   'setup.free.changes-gas': 'This is a change of gas',
   'setup.free.rate': 'Firing rate',
   'setup.free.readings': 'Readings at {{rate}}',

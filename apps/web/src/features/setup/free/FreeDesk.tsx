@@ -3,6 +3,7 @@
 import { adviseVisit, gasPlan } from '@lucerna/core/advice'
 import type { Card, InstalledFacts } from '@lucerna/core/appliance'
 import type { Practice } from '@lucerna/core/practice'
+import { fromSi, parseQuantity } from '@lucerna/core/units'
 import { readingKey } from '@lucerna/core/visit'
 import { seededRandom } from '@lucerna/sim/random'
 import { Printer } from 'lucide-react'
@@ -18,6 +19,7 @@ import { GasPlanList } from '../parts/GasPlanList'
 import { Moves } from '../parts/Moves'
 import { Proposal } from '../parts/Proposal'
 import { SpokenProposals } from '../parts/SpokenProposals'
+import { Typed } from '../parts/Typed'
 import { TwoScrewMap } from '../parts/TwoScrewMap'
 import { FreeLog, gasOf, latestOf, NOTHING, stateOf } from './log'
 import { ReadForm } from './ReadForm'
@@ -31,13 +33,18 @@ export function FreeDesk({
   practice,
   units,
   timeZone,
+  who,
 }: {
   readonly card: Card
   readonly practice: Practice
   readonly units: Units
   readonly timeZone: string
+  /** Whose desk it is: a device may have several people. */
+  readonly who: string
 }) {
-  const [log] = useState(() => new FreeLog(`lucerna.set-up.${card.id}`, typeof localStorage === 'undefined' ? NO_STORAGE : localStorage))
+  const [log] = useState(
+    () => new FreeLog(`lucerna.set-up.${who}.${card.id}`, typeof localStorage === 'undefined' ? NO_STORAGE : localStorage),
+  )
   const kept = useSyncExternalStore(log.subscribe, log.getSnapshot, () => NOTHING)
   // Where the technician looks, until the next thing is done: then where the advice leads.
   const [chosen, setChosen] = useState<string | null>(null)
@@ -46,7 +53,7 @@ export function FreeDesk({
   const appliance = useMemo(() => ({ card, facts: { gas, altitudeM } satisfies InstalledFacts }), [card, gas, altitudeM])
   const { advised, state } = useMemo(() => {
     const state = stateOf(entries, appliance, practice)
-    return { state, advised: adviseVisit(appliance, state, practice, seededRandom(entries.length === 0 ? 1 : 2)) }
+    return { state, advised: adviseVisit(appliance, state, practice, seededRandom(1)) }
   }, [entries, appliance, practice])
   const { advice, desk } = advised
   const rateId = chosen ?? ('rateId' in advice ? advice.rateId : undefined) ?? desk.rates[0]?.id ?? null
@@ -91,6 +98,7 @@ export function FreeDesk({
               options={card.ratings.map((r) => [r.gas, t(`gas.${r.gas}`)])}
             />
           )}
+          <Altitude key={altitudeM} altitudeM={altitudeM} units={units} onAltitude={(m) => log.put({ altitudeM: m })} />
           <label className="flex min-h-11 cursor-pointer items-center gap-3">
             <input type="checkbox" className="toggle" checked={changesGas} onChange={(e) => log.put({ changesGas: e.target.checked })} />
             {t('setup.free.changes-gas')}
@@ -179,11 +187,38 @@ export function FreeDesk({
           <div className="flex flex-col gap-4 lg:col-start-2">
             <TwoScrewMap />
             <Moves />
-            <BurnWindow />
+            {advised.advice.code !== 'calibrate' && <BurnWindow />}
             <Results state={state} />
           </div>
         </div>
       </div>
     </SetUpProvider>
+  )
+}
+
+/** Altitude of the site: some limits of a card depend on it. Taken once the field is left. */
+function Altitude({
+  altitudeM,
+  units,
+  onAltitude,
+}: {
+  readonly altitudeM: number
+  readonly units: Units
+  readonly onAltitude: (altitudeM: number) => void
+}) {
+  const unit = units === 'metric' ? 'm' : 'ft'
+  const [text, setText] = useState(String(Math.round(fromSi(altitudeM, unit, 'length'))))
+  const read = parseQuantity(text, 'length', unit)
+  const good = read.ok && read.value.valueSi >= -500 && read.value.valueSi <= 5000
+  return (
+    <div className="w-32" onBlur={() => good && read.value.valueSi !== altitudeM && onAltitude(read.value.valueSi)}>
+      <Typed
+        label={t('setup.free.altitude')}
+        unit={unit}
+        text={text}
+        onText={setText}
+        error={good ? undefined : t('setup.free.unreadable', { unit })}
+      />
+    </div>
   )
 }

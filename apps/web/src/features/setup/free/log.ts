@@ -32,6 +32,7 @@ const keptSchema = z.strictObject({
 })
 export type Entry = z.infer<typeof entrySchema>
 export type Kept = z.infer<typeof keptSchema>
+/** An empty desk. */
 export const NOTHING: Kept = { gas: null, altitudeM: 0, changesGas: false, entries: [] }
 
 /** Half of what a usual instrument may be wrong by, SI; at a desk without a visit nobody says with which one it was read. */

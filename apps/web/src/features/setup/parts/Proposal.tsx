@@ -14,6 +14,7 @@ import { ClickMetronome } from './ClickMetronome'
 import { rateName, useSetUp } from './desk'
 import { Dial, ScrewCautions, turnText } from './Dial'
 import { Doubted } from './Doubted'
+import { isSettled, settle } from './settled'
 import { effectBare, effectValue, measurandOf, priceText } from './effectText'
 
 /** CO below this share of its limit is not worth a line. */
@@ -24,11 +25,13 @@ type Move = Extract<Advice, { code: 'move' }>
 /** What to do next at the screws, and what it will do; first, what contradicts the last move. */
 export function Proposal() {
   const { advised } = useSetUp()
-  const last = advised.moves.at(-1)?.id ?? null
-  // What was answered for one move is not asked of it again.
-  const [settled, setSettled] = useState<string | null>(null)
-  if (advised.doubt && last !== null && settled !== last) return <Doubted doubt={advised.doubt} onSettled={() => setSettled(last)} />
-  return <Proposed />
+  const last = advised.moves.at(-1)?.id
+  const [, look] = useState(0)
+  const onSettled = () => {
+    if (last !== undefined) settle(last)
+    look((n) => n + 1)
+  }
+  return advised.doubt && !isSettled(last) ? <Doubted doubt={advised.doubt} onSettled={onSettled} /> : <Proposed />
 }
 
 function Proposed() {

@@ -3,11 +3,12 @@ import type { SetUp } from './desk'
 import { rateName } from './desk'
 import { turnText } from './Dial'
 import { measurandOf } from './effectText'
+import { isSettled } from './settled'
 
 /** What to do next in one sentence, for the ear and for the view from afar; empty where there is nothing to do. */
 export function spokenAdvice(setUp: Pick<SetUp, 'appliance' | 'advised'>): string {
-  const { advice, doubt } = setUp.advised
-  if (doubt) return t('setup.doubt.title')
+  const { advice, doubt, moves } = setUp.advised
+  if (doubt && !isSettled(moves.at(-1)?.id)) return t('setup.doubt.title')
   const named = (id: string) => setUp.appliance.card.adjusters.find((a) => a.id === id)
   switch (advice.code) {
     case 'move': {

@@ -99,7 +99,7 @@ function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly actin
       )}
       <TwoScrewMap />
       <Moves />
-      <BurnWindow />
+      {setUp.advised.advice.code !== 'calibrate' && <BurnWindow />}
     </SetUpProvider>
   )
 }

@@ -25,7 +25,7 @@ export default async function SetUpPage({ params }: { readonly params: Promise<{
   })
   return (
     <Frame title={`${card.maker} ${card.model}`} subtitle={t('setup.title')} here="workings" person={actor}>
-      <FreeDesk card={card} practice={practice} units={unitsFor(actor, practice.units)} timeZone={actor.timeZone} />
+      <FreeDesk card={card} practice={practice} units={unitsFor(actor, practice.units)} timeZone={actor.timeZone} who={actor.userId} />
     </Frame>
   )
 }
