@@ -133,7 +133,7 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
             </span>
             <span className="flex items-baseline gap-4" aria-live="off">
               <span
-                className={`figure text-[clamp(4.5rem,26dvh,15rem)] leading-[0.95] max-sm:text-[9dvh] ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
+                className={`figure leading-[0.95] ${next === '' ? 'text-[clamp(4.5rem,26dvh,15rem)] max-sm:text-[9dvh]' : 'text-[clamp(4rem,22dvh,13rem)] max-sm:text-[6.5dvh]'} ${(now ? beyond(now, band) : reading?.verdict.status === 'outside') ? 'text-error' : ''}`}
               >
                 {now ? figure(need.measurandId, now.valueSi ?? 0, units) : reading ? figure(need.measurandId, reading.valueSi, units) : '–'}
               </span>
@@ -154,7 +154,7 @@ export function FarView({ step, tones, onClose }: { readonly step: Step; readonl
         ))}
         {shown.length === 0 && <li className="text-2xl quiet">{t('far.no-figures')}</li>}
       </ul>
-      {next !== '' && <p className="border-t hairline py-3 text-3xl font-semibold max-sm:text-xl">{next}</p>}
+      {next !== '' && <p className="border-t hairline py-3 text-3xl font-semibold max-sm:py-2 max-sm:text-lg">{next}</p>}
       <footer className="flex flex-wrap items-center gap-4">
         <Toggle on={sounds} onChange={setSounds} label={t('far.tones')} />
         <Toggle on={speaks} onChange={setSpeaks} label={t(hasLocalVoice() ? 'far.speech' : 'far.no-voice')} disabled={!hasLocalVoice()} />
