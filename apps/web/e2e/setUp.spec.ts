@@ -95,7 +95,7 @@ test('a ratio valve is set at both rates by what the desk proposes; a slip of th
   await expect(page.getByRole('heading', { name: 'Moves and results' })).toBeVisible()
 })
 
-test('a modulating furnace is set by clicks, counted one a second', async ({ page }) => {
+test('a modulating furnace is set by clicks', async ({ page }) => {
   await page.goto('/set-up/brightholm-drift-60-m')
   const plant = plantOf('brightholm-drift-60-m', { positions: { 'max-clicks': 9, 'min-clicks': -8 } })
   expect((await follow(page, plant)).length).toBeLessThan(12)

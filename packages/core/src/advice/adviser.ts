@@ -89,7 +89,7 @@ export class Adviser {
       if (last?.move.rateId !== rateId) continue
       this.doubt =
         last.surprise === null && this.held && contradicts(cloud, this.held, some, surprise)
-          ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some, surprise) }
+          ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some) }
           : null
       if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise }
     }

@@ -9,8 +9,8 @@ const { abs, max, sqrt } = Math
 const CONTRADICTS = 3
 /** Share of guesses that did so little, or went the other way, below which a slip is likelier than an odd valve. */
 const TAIL = 0.04
-/** What fits as well as this, and twice as well as what was written down, is named. */
-const FITS = 2
+/** What lies nearer than this, in its doubt, explains a reading. */
+const FITS = 1.5
 
 /** A move and what the guesses were before it. */
 export interface Held {
@@ -53,13 +53,7 @@ export function contradicts(cloud: Cloud, held: Held, readings: readonly DeskRea
  * What else would explain readings that contradict a move: turned the other way, not at all, another screw, or the burner at another rate. The best first; nothing where
  * no slip explains it either.
  */
-export function explanationsOf(
-  cloud: Cloud,
-  seen: Seen,
-  held: Held,
-  readings: readonly DeskReading[],
-  surprise: number,
-): readonly Explanation[] {
+export function explanationsOf(cloud: Cloud, seen: Seen, held: Held, readings: readonly DeskReading[]): readonly Explanation[] {
   const { move } = held
   const { desk } = cloud
   const told = tells(readings)
@@ -98,7 +92,7 @@ export function explanationsOf(
     }),
   ]
   return tried
-    .filter(({ z }) => z < FITS && z < max(FITS, surprise) / 2 + 0.5)
+    .filter(({ z }) => z < FITS)
     .sort((a, b) => a.z - b.z)
     .map(({ how }) => how)
     .filter(

@@ -2,6 +2,7 @@ export { cleanOrAdjust, type CleanOrAdjust, type Condition, CONDITIONS, type Sig
 export { deskOf } from './deskOf'
 export { adviseLog, type Advised, type DeskAdvice, type DeskEntry } from './fromLog'
 export { adviseVisit, type LoggedMove, type LoggedReading } from './fromVisit'
+export { type FireWindow, fireWindow } from './fireWindow'
 export { gasPlan, type GasPlanItem } from './gasPlan'
 export { Adviser } from './adviser'
 export { type Advice, type Doubt, type Effect, type Explanation, type Scored, type Suspicion, SUSPICIONS } from './said'

@@ -1,4 +1,4 @@
-import { adviseLog, type Desk, type DeskEntry, type DeskReading, deskOf, gasPlan } from '@lucerna/core/advice'
+import { adviseLog, type Desk, type DeskEntry, type DeskReading, deskOf, fireWindow, gasPlan } from '@lucerna/core/advice'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { DEMO_CARDS } from '../cards'
 import { seededRandom } from '../random'
@@ -111,4 +111,17 @@ test('a change of gas is its own plan, in its order, with what was done of it', 
   expect(plan.map((i) => i.code)).toEqual(['regulator', 'orifice', 'preset', 'analyser', 'set', 'set', 'label'])
   expect(plan.map((i) => i.done)).toEqual([false, true, true, null, true, false, false])
   expect(plan.find((i) => i.code === 'preset')).toMatchObject({ words: expect.stringContaining('turns clockwise') })
+})
+
+test('the water stands the rates one after another, or says how much heat load is missing', () => {
+  const from = { litres: 40, loadW: 0, startK: 323.15 }
+  const rates = desk.rates.map((r) => r.id)
+  const outputW = larch.firingStates.reduce((sum, s) => sum + (rates.includes(s.id) ? 0.9 * (s.nominalInputW ?? 0) : 0), 0)
+  const bare = fireWindow(larch, rates, from)!
+  // Energy balance: 240 s of each rate into 40 kg of water.
+  expect(bare.endK).toBeCloseTo(323.15 + (outputW * 240) / (40 * 4186), 1)
+  expect(bare).toMatchObject({ minutes: 8, order: ['min', 'max'] })
+  expect(bare.missingLoadW).toBeGreaterThan(0)
+  expect(fireWindow(larch, rates, { ...from, loadW: bare.missingLoadW + 1 })!.missingLoadW).toBe(0)
+  expect(fireWindow(larch, rates, { ...from, litres: 0 })).toBeNull()
 })

@@ -1,6 +1,6 @@
 'use client'
 
-import { planRates } from '@lucerna/core/heat'
+import { fireWindow } from '@lucerna/core/advice'
 import { formatNumber, fromSi, parseQuantity } from '@lucerna/core/units'
 import { useState } from 'react'
 import { figureWithUnit } from '@/ui/figures'
@@ -10,14 +10,9 @@ import { t } from '@/messages/setup'
 import { rateName, useSetUp } from './desk'
 import { Typed } from './Typed'
 
-/** So long a calibration holds each rate, and so long it takes to read it, s. Typical; the maker's own time goes before. */
-const HOLDS_S = 240
-/** A litre of water, kg. */
-const LITRE_KG = 1
 const GALLON_L = 3.785
-/** What is made of the input, where nobody measured it. */
-const USEFUL = 0.9
-const TYPICAL = { water: 60, flowK: 323.15, limitK: 353.15 }
+/** What is taken where nobody says more: water, L, and flow temperature, K. Typical. */
+const TYPICAL = { water: 60, flowK: 323.15 }
 
 /** Whether the water will stand all rates one after another, and how much heat has to go where if not. */
 export function BurnWindow({ open = false }: { readonly open?: boolean }) {
@@ -32,25 +27,22 @@ export function BurnWindow({ open = false }: { readonly open?: boolean }) {
   if (medium !== 'water' && medium !== 'stored-water') return null
   const litres = Number(waterText.replace(',', '.')) * (metric ? 1 : GALLON_L)
   const shed = parseQuantity(loadText, 'power', load)
-  const rates = appliance.card.firingStates.filter((s) => s.nominalInputW !== null && setUp.advised.desk.rates.some((r) => r.id === s.id))
   const startK = read ?? TYPICAL.flowK
-  const good = litres >= 1 && litres <= 20_000 && shed.ok && shed.value.valueSi >= 0
-  const plan = good
-    ? planRates(
-        rates.map((s) => ({ id: s.id, outputW: USEFUL * s.nominalInputW!, seconds: HOLDS_S })),
-        { loadW: shed.value.valueSi, waterKg: litres * LITRE_KG, metalJPerK: 0, startK, limitK: TYPICAL.limitK },
+  const plan = shed.ok
+    ? fireWindow(
+        appliance.card,
+        setUp.advised.desk.rates.map((r) => r.id),
+        { litres, loadW: shed.value.valueSi, startK },
       )
     : null
-  const minutes = Math.round((rates.length * HOLDS_S) / 60)
-  const end = plan?.steps.at(-1)
   return (
     <details className="border-y hairline py-1" open={open && plan !== null && plan.missingLoadW > 0}>
       <summary className="min-h-11 cursor-pointer content-center">
         {plan === null
           ? t('setup.window.bad')
           : plan.missingLoadW > 0
-            ? t('setup.window.short', { minutes })
-            : t('setup.window.holds', { minutes, at: figureWithUnit('temperature.flow', Math.max(startK, end?.endK ?? startK), units) })}
+            ? t('setup.window.short', { minutes: plan.minutes })
+            : t('setup.window.holds', { minutes: plan.minutes, at: figureWithUnit('temperature.flow', plan.endK, units) })}
       </summary>
       <div className="grid grid-cols-2 gap-3 pb-2">
         <Typed label={t('setup.window.water')} unit={metric ? 'L' : 'gal'} text={waterText} onText={setWater} />
@@ -62,18 +54,20 @@ export function BurnWindow({ open = false }: { readonly open?: boolean }) {
           <span>
             {t('setup.window.shed', {
               more: `${formatNumber(fromSi(plan.missingLoadW, load, 'power'), metric ? 1 : 0, locale())} ${load}`,
-              order: plan.steps.map((s) => rateName(setUp, s.id)).join(', '),
+              order: plan.order.map((id) => rateName(setUp, id)).join(', '),
             })}
           </span>
         </p>
       )}
-      <p className="pb-2 text-sm quiet">
-        {t('setup.window.basis', {
-          from: figureWithUnit('temperature.flow', startK, units),
-          to: figureWithUnit('temperature.flow', TYPICAL.limitK, units),
-          each: HOLDS_S / 60,
-        })}
-      </p>
+      {plan && (
+        <p className="pb-2 text-sm quiet">
+          {t('setup.window.basis', {
+            from: figureWithUnit('temperature.flow', startK, units),
+            to: figureWithUnit('temperature.flow', plan.limitK, units),
+            each: plan.minutesEach,
+          })}
+        </p>
+      )}
     </details>
   )
 }
