@@ -13,6 +13,8 @@ const { abs, log, max } = Math
 /** Moves after which a valve that is not set is called out. */
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
 const SURELY_DEAD = 0.9
+/** No screw has more play than so many times the usual. */
+const MOST_PLAY = 6
 /** What stops a screw whoever turns it, and how likely it has to be. Short gas is no such thing: several valves on one pipe look like it while they are set. */
 const PLAIN: readonly Suspicion[] = ['at-its-stop', 'does-not-answer', 'wrong-way']
 const PLAIN_WEIGHT = 0.55
@@ -23,6 +25,8 @@ const INPUT_SPREAD = 0.005
 /** Amounts of a move, in the least that a hand can make. */
 const AMOUNTS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20, 22, 24, 28, 32, 36, 40, 48] as const
 const GROWTH = 3
+/** CO above this share of its limit stands in the way of every move that raises the gas. */
+const NEAR_LIMIT = 0.5
 /** A move that is worth making brings its figure nearer by this, in rates out of their band; one that finds out which way a screw acts need not. */
 const NEARER = 0.004
 const NOT_MUCH_FARTHER = 0.02
@@ -76,6 +80,7 @@ export class Adviser {
       const surprise = cloud.read(
         some.filter((r) => r.figure !== 'co'),
         !first,
+        this.desk.rates.flatMap((r) => (this.seen.stale(r.id) ? [r.id] : [])),
       )
       if (first) this.settleInput(rateId, some)
       cloud.read(
@@ -190,10 +195,32 @@ export class Adviser {
     return moves.length === 0 ? { code: 'leave' } : { code: 'done', moves: moves.length }
   }
 
-  /** Pressures before mixtures, each by the order of rates. */
+  /**
+   * What is beyond its limit before anything else, then pressures before mixtures, each by the order of rates. Mixture first where gas follows air, and its screw moves every pressure; and where CO is near its limit for
+   * want of air.
+   */
   private inOrder(): readonly Aim[] {
-    const place = (a: Aim) => (a.figure === 'pressure' ? 0 : 100) + this.cloud.rateAt(a.rateId)
+    const { desk } = this
+    const follows = desk.air === 'ratio' && !desk.premix
+    const first = (a: Aim) => (a.figure === 'mixture' ? follows || this.choking(a) : !follows)
+    const place = (a: Aim) =>
+      (this.beyond(a) ? 0 : first(a) ? 100 : 200) + (a.figure === 'pressure' ? 0 : 1) + 2 * this.cloud.rateAt(a.rateId)
     return [...this.desk.aims].sort((a, b) => place(a) - place(b))
+  }
+
+  /** A burner pressure that is over its limit. */
+  private beyond(aim: Aim): boolean {
+    if (aim.figure !== 'pressure') return false
+    const value = this.seen.value(aim)
+    return value !== null && this.desk.caps.some((c) => c.figure === 'pressure' && sameSpot(c, aim) && value > c.limit)
+  }
+
+  /** Too rich, with CO that no screw may raise any more, and a screw for the air. */
+  private choking(aim: Aim): boolean {
+    const { desk, seen, weigher } = this
+    const value = seen.value(aim)
+    if (value === null || value >= aim.min || !desk.screws.some((s) => s.moves === 'air' && s.rates.includes(aim.rateId))) return false
+    return desk.caps.some((c) => c.rateId === aim.rateId && c.figure.startsWith('co') && weigher.share(c) > NEAR_LIMIT)
   }
 
   /** Screws that can bring a figure to its band, the one that is meant for it first. */
@@ -243,9 +270,13 @@ export class Adviser {
     const { least, most } = SCREW_PRIORS[screw.function]
     const unsure = this.weigher.unsure(screw)
     const tiny = max(1, Math.round((screw.unit === 'turn' ? TINY_TURN : least) / least))
-    const steps = unsure ? [tiny] : AMOUNTS
-    // What a first move did not show hangs in the play: the next one goes on the same way. Back would only turn the play round.
+    // What a first move did not show hangs in the play: the next one goes on the same way, and farther. Back would only turn the play round.
     const before = unsure ? this.moves.findLast((m) => m.move.screwId === screw.id)?.move.amount : undefined
+    const steps = !unsure
+      ? AMOUNTS
+      : before === undefined
+        ? AMOUNTS.filter((n) => n <= tiny)
+        : AMOUNTS.filter((n) => n <= max(tiny, (2 * abs(before)) / least + 1e-9))
     // Between its stops as far as they are known: it cannot go farther than its whole travel from where it was found.
     const net = this.net.get(screw.id) ?? 0
     const room = screw.travel ?? Infinity
@@ -292,7 +323,7 @@ export class Adviser {
   /** A valve that cannot be set is called out before somebody has turned it ten times. */
   private callOut(aim: Aim, screws: readonly DeskScrew[]): Advice | null {
     const made = this.moves.filter((m) => screws.some((s) => s.id === m.move.screwId)).length
-    const dead = made >= 2 && screws.every((s) => deadShare(this.desk, this.cloud, s) > SURELY_DEAD)
+    const dead = made >= 2 && screws.every((s) => deadShare(this.desk, this.cloud, s) > SURELY_DEAD && this.pastItsPlay(s))
     const spent =
       made > 0 && screws.every((s) => s.travel !== null && abs(this.net.get(s.id) ?? 0) + SCREW_PRIORS[s.function].least >= s.travel)
     const enough = screws.length === 0 || made >= (screws.length > 1 ? ENOUGH_MOVES.more : ENOUGH_MOVES.one)
@@ -300,6 +331,14 @@ export class Adviser {
     const [likeliest] = this.moves.length >= ENOUGH_MOVES.more ? suspicionsOf(this.suspects(), aim, screws, false) : []
     const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
     return enough || dead || spent || plain ? this.calledOut(aim, screws, false) : null
+  }
+
+  /** Whether a screw was turned one way by more than any play takes. */
+  private pastItsPlay(screw: DeskScrew): boolean {
+    let run = 0
+    for (const { move } of this.moves) if (move.screwId === screw.id) run = run * move.amount > 0 ? run + move.amount : move.amount
+    const { backlash, least } = SCREW_PRIORS[screw.function]
+    return abs(run) >= max(2 * least, MOST_PLAY * backlash)
   }
 
   private calledOut(aim: Aim, screws: readonly DeskScrew[], unsafe: boolean): Advice {
@@ -314,4 +353,6 @@ export class Adviser {
   }
 }
 
+const sameSpot = (a: Pick<Aim, 'rateId' | 'section'>, b: Pick<Aim, 'rateId' | 'section'>): boolean =>
+  a.rateId === b.rateId && a.section === b.section
 const middleOf = (a: Aim): number => a.nominal ?? (a.min + a.max) / 2

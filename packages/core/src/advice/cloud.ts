@@ -1,5 +1,5 @@
 import { lnCoAirFree } from './coCurve'
-import type { Desk, DeskMove, DeskReading, DeskScrew } from './desk'
+import type { Desk, DeskMove, DeskRate, DeskReading, DeskScrew } from './desk'
 import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_FUNCTIONS, SCREW_PRIORS } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
@@ -21,13 +21,25 @@ const SURPRISED = 3
 /** A reading that no guess explains weighs no more than this, so that one bad reading does not settle everything. */
 const MOST_Z2 = 14
 
+/** One in so many threads is worn, with so many times the usual play; one in so many sticks, and comes loose at about its usual play. */
+const WORN = 0.12
+const WORN_PLAY = 3
+const STICKS = 0.1
+
 /** A pressure that no supply holds down, Pa. */
 const NEVER = 1e9
 
 /** Where one guess keeps what. */
 interface Columns {
   readonly width: number
-  readonly screw: readonly { readonly gain: number; readonly play: number; readonly at: number; readonly dead: number }[]
+  /** `stick`: the strain at which it comes loose, in its unit; 0 for one that runs freely. */
+  readonly screw: readonly {
+    readonly gain: number
+    readonly play: number
+    readonly at: number
+    readonly dead: number
+    readonly stick: number
+  }[]
   readonly rate: readonly { readonly mixture: number; readonly gas: number; readonly co: number; readonly pressure: readonly number[] }[]
   /** How λ follows gas; how much a screw does at a rate that is not its own; suction at the venturi (ln Pa) and offset (Pa); highest pressure; CO curve. */
   readonly follow: number
@@ -44,7 +56,7 @@ interface Columns {
 function columnsOf(desk: Desk): Columns {
   let n = 0
   const next = () => n++
-  const screw = desk.screws.map(() => ({ gain: next(), play: next(), at: next(), dead: next() }))
+  const screw = desk.screws.map(() => ({ gain: next(), play: next(), at: next(), dead: next(), stick: next() }))
   const rate = desk.rates.map(() => ({
     mixture: next(),
     gas: next(),
@@ -143,8 +155,10 @@ export class Cloud {
       spring *
       stiff *
       exp(log(prior.gsd) * tail * (data[o + this.columns.alike[SCREW_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
-    data[o + c.play] = prior.backlash * exp(log(prior.backlashGsd) * this.normal())
+    const worn = this.random() < WORN ? WORN_PLAY : 1
+    data[o + c.play] = worn * prior.backlash * exp(log(prior.backlashGsd) * this.normal())
     data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
+    data[o + c.stick] = this.random() < STICKS ? prior.backlash * exp(0.7 * this.normal()) : 0
     data[o + c.dead] = this.random() < DEAD ? 1 : 0
   }
 
@@ -161,8 +175,10 @@ export class Cloud {
     const half = data[o + c.play]! / 2
     const to = data[o + c.at]! + amount
     const slack = min(half, max(-half, to))
-    data[o + c.at] = slack
-    if (data[o + c.dead]! > 0.5) return
+    // It holds until the strain is enough, then comes all at once.
+    const held = abs(to - slack) < data[o + c.stick]!
+    data[o + c.at] = held ? to : slack
+    if (held || data[o + c.dead]! > 0.5) return
     const moved = (to - slack) * data[o + c.gain]! * (1 + BENT * bend)
     if (moved !== 0) this.follow(data, o, screw, rateAt, moved)
   }
@@ -171,9 +187,9 @@ export class Cloud {
     const { desk, columns } = this
     const cross = data[o + columns.cross]!
     const first = desk.rates.findIndex((r) => screw.rates.includes(r.id))
-    const here = screw.rates.includes(desk.rates[rateAt]?.id ?? '') ? rateAt : max(0, first)
+    const here = desk.rates[rateAt] && ownAt(screw, desk.rates[rateAt]) ? rateAt : max(0, first)
     for (const [r, rate] of desk.rates.entries()) {
-      const own = screw.rates.includes(rate.id) || screw.rates.length === 0
+      const own = ownAt(screw, rate)
       switch (screw.function) {
         case 'governor':
         case 'click': {
@@ -308,8 +324,9 @@ export class Cloud {
    * Readings of one moment: the guesses that foretold them are kept, the others go. Answers how far the farthest lay from what was foretold, in its own doubt.
    *
    * @param weigh whether they tell of the screws: not when nobody knows what happened in between.
+   * @param stale rates that were not read since something was moved: what a section’s pressure missed its forecast by, it misses it by there.
    */
-  read(readings: readonly DeskReading[], weigh: boolean): number {
+  read(readings: readonly DeskReading[], weigh: boolean, stale: readonly string[] = []): number {
     const { count, columns, data, logWeight } = this
     let surprise = 0
     logWeight.fill(0)
@@ -331,9 +348,22 @@ export class Cloud {
       for (let p = 0; p < count; p++) {
         const o = p * columns.width
         const seen = this.latent(reading, o)
-        if (seen) data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 0.7) * seen.doubt * this.normal()
+        if (!seen) continue
+        const before = data[o + seen.at]!
+        data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 0.7) * seen.doubt * this.normal()
+        if (weigh && reading.figure === 'pressure') this.carry(o, reading, data[o + seen.at]! - before, stale)
       }
     return surprise
+  }
+
+  private carry(o: number, { rateId, section }: DeskReading, missedBy: number, stale: readonly string[]): void {
+    const i = section ?? 0
+    for (const id of stale) {
+      const r = this.rateAt(id)
+      if (id === rateId || !this.desk.rates[r]?.sections.includes(i)) continue
+      const at = o + this.columns.rate[r]!.pressure[i]!
+      this.data[at] = max(1, this.data[at]! + (missedBy * this.meant[r]![i]!) / this.meant[this.rateAt(rateId)]![i]!)
+    }
   }
 
   private resample(surprised: boolean): void {
@@ -367,8 +397,9 @@ export class Cloud {
       const o = p * width
       for (const [i, screw] of this.desk.screws.entries()) {
         const c = columns.screw[i]!
-        if (!this.turned.has(screw.id)) continue
-        if (surprised && this.random() < 0.15) this.guess(o, i, screw)
+        // Of what was not moved nothing was learnt: the few that were left must not speak for it.
+        if (!this.turned.has(screw.id)) this.guess(o, i, screw)
+        else if (surprised && this.random() < 0.15) this.guess(o, i, screw)
         else {
           if (this.random() < 0.01) this.data[o + c.dead] = 1
           this.data[o + c.gain]! *= exp(spread * this.normal())
@@ -380,6 +411,12 @@ export class Cloud {
     }
   }
 }
+
+/** Whether a screw acts fully at a rate: that of one section wherever its section burns. */
+const ownAt = (screw: DeskScrew, rate: DeskRate): boolean =>
+  screw.section === null || screw.function === 'air-shutter'
+    ? screw.rates.includes(rate.id) || screw.rates.length === 0
+    : rate.sections.includes(screw.section)
 
 function o2OfLn({ desk }: Cloud, lambda: number): number {
   const spare = (lambda - 1) * desk.gas.terms.oxygen

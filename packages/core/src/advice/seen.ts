@@ -43,6 +43,11 @@ export class Seen {
     if (known) known.stale = true
   }
 
+  /** Whether a rate was read, and something was moved there since. */
+  stale(rateId: string): boolean {
+    return this.rates.get(rateId)?.stale === true
+  }
+
   /** The newest reading of a figure; of pressure by section where there are several. */
   newest(rateId: string, figure: DeskReading['figure'], section: number | null = null): (DeskReading & { readonly n: number }) | undefined {
     const several = figure === 'pressure' && this.desk.sectionCount > 1

@@ -5,7 +5,7 @@ import type { Aim, Cap, Desk, DeskScrew } from './desk'
 import { SCREW_PRIORS } from './priors'
 import type { Seen } from './seen'
 
-const { abs, exp, log, max, min, sqrt } = Math
+const { abs, exp, log, max, sqrt } = Math
 
 /** A band is aimed at within this share of its half: what is set at its very edge is outside tomorrow. */
 const AIM_SHARE = 0.86
@@ -14,6 +14,8 @@ export const CENTRE_SHARE = 0.34
 const MAY_CROSS = 0.006
 const MAY_CROSS_AT_ALL = 0.06
 const SIGMAS = 2.4
+/** So many half bands from the middle of a band is far. */
+const FAR = 4
 const SURE_OF_DIRECTION = 0.9
 
 /** Weighs a move before it is made: how near it brings what is set, and whether it might cross a limit. */
@@ -80,7 +82,8 @@ export class Weigher {
         const raw = after[p * width + column]!
         const d = abs((a.figure === 'mixture' ? exp(raw) : raw) - middle) / half
         if (d > 1) out++
-        far += min(4, d)
+        // Far off, a step nearer still counts, but no more than one close by.
+        far += d < FAR ? d : FAR + log(d / FAR)
       }
       const weight = a === aim ? 1 : a.rateId === aim.rateId ? 0.6 : 0.1
       const cost = (out + 0.08 * far) / cloud.count
@@ -117,6 +120,14 @@ export class Weigher {
     }
   }
 
+  /** How much of a limit is used up, as the guesses have it: 1 at the limit. */
+  share(cap: Cap): number {
+    const { cloud } = this
+    let sum = 0
+    for (let p = 0; p < cloud.count; p++) sum += this.capped(cap, cloud.data, p * cloud.columns.width)
+    return exp(sum / cloud.count) / cap.limit
+  }
+
   /** The first limit that a move might cross, or go farther beyond; null where it is safe. */
   private blockedBy(after: Float64Array, screwAt: number, least: boolean): Cap | null {
     const { cloud, desk } = this
@@ -141,7 +152,7 @@ export class Weigher {
         const usual = cloud.data[o + gain]! > 0 === plus >= 0.5
         if (usual) {
           likely++
-          if (is > limit) crossesLikely++
+          if (is > limit && is > was + 5e-4) crossesLikely++
         }
         if (is > limit && was <= limit) crosses++
         if (is > was + 0.002) {

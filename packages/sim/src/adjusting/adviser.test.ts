@@ -71,6 +71,30 @@ describe('the adviser on simulated valves', () => {
     expect(inBand(plant, desk)).toBe(true)
   })
 
+  test('a governor of one section acts at every rate at which its section burns, and says so', () => {
+    const desk = deskFor('pellan-quartet-300')
+    const { said, end } = setIt(desk, setupOf('pellan-quartet-300', { positions: { 'governor-3': 1.3 } }))
+    expect(end.code).toBe('done')
+    const third = said.flatMap((a) => (a.code === 'move' && a.screwId === 'governor-3' ? [a] : []))
+    expect(third.length).toBeGreaterThan(0)
+    for (const a of third) {
+      const foretold = a.effects.filter((e) => e.figure === 'pressure' && e.section === 2)
+      expect(foretold.map((e) => e.rateId).sort()).toEqual(['all', 'half', 'only-v3'])
+      for (const e of foretold) expect(e.to).toBeLessThan(e.now - 10)
+    }
+  })
+
+  test('moving one screw teaches nothing of the direction of another', () => {
+    const desk = deskFor('pellan-quartet-300')
+    const positions = { 'governor-1': -1.8, 'governor-2': 0.25, 'governor-3': -1.4, 'governor-4': 1.2, shutter: -5.4 }
+    for (const seed of [3, 46, 91]) {
+      const { said } = setIt(desk, setupOf('pellan-quartet-300', { positions, seed }), seed)
+      const shutter = said.flatMap((a) => (a.code === 'move' && a.screwId === 'shutter' ? [a.amount] : []))
+      // The air is far too low: opened first, by what the card says opens it.
+      expect(Math.sign(shutter[0]!)).toBe(desk.screws.find((s) => s.id === 'shutter')!.sign)
+    }
+  })
+
   test('within limits: leave it alone', () => {
     const { said } = setIt(deskFor('tarnwick-larch-28-c'), setupOf('tarnwick-larch-28-c'))
     expect(said.map((a) => a.code)).toEqual(['read', 'read', 'leave'])

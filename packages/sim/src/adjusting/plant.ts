@@ -75,11 +75,22 @@ export class Plant {
     for (const [id, position] of Object.entries(setup.positions)) this.screws.get(id)?.turn(position)
   }
 
-  /** Moves a screw at a rate: what is set for each rate apart moves only there. */
-  turn(screwId: string, amount: number, rateId: string): void {
-    if (this.setup.law === 'lagging') for (const [rate, truth] of this.cache) this.shownBefore.set(rate, truth)
+  /** The time that a move takes: what drifts while it warms up goes on, moved or not. */
+  pass(): void {
     this.cache.clear()
     this.turned++
+  }
+
+  /** Moves a screw at a rate: what is set for each rate apart moves only there. */
+  turn(screwId: string, amount: number, rateId: string): void {
+    this.pass()
+    this.move(screwId, amount, rateId)
+  }
+
+  /** The same, without the time that it takes. */
+  move(screwId: string, amount: number, rateId: string): void {
+    if (this.setup.law === 'lagging') for (const { id } of this.surroundings.design.rates) this.shownBefore.set(id, this.truth(id))
+    this.cache.clear()
     if (!this.setup.dead?.includes(screwId)) (this.screws.get(`${screwId}@${rateId}`) ?? this.screws.get(screwId))?.turn(amount)
     // Drivers of two rates are not quite apart: a tenth of a click at maximum shows at minimum.
     if (this.setup.card.burnerKind === 'modulating-furnace' && screwId === this.setup.card.adjusters[0]?.id)
