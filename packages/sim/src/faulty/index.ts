@@ -1,0 +1,2 @@
+export { type Broken, BROKEN } from './broken'
+export { Patient, runOf } from './patient'
