@@ -14,7 +14,7 @@ const { abs, log, max } = Math
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
 const SURELY_DEAD = 0.9
 /** No screw has more play than so many times the usual. */
-const MOST_PLAY = 6
+const MOST_PLAY = 9
 /** What stops a screw whoever turns it, and how likely it has to be. Short gas is no such thing: several valves on one pipe look like it while they are set. */
 const PLAIN: readonly Suspicion[] = ['at-its-stop', 'does-not-answer', 'wrong-way']
 const PLAIN_WEIGHT = 0.55

@@ -92,6 +92,7 @@ export class Cloud {
   private readonly logWeight: Float64Array
   /** Screws of which something can be learnt: what was not moved tells nothing. */
   private readonly turned = new Set<string>()
+  private last: DeskScrew | null = null
   /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
   private readonly meant: readonly (readonly number[])[]
 
@@ -264,6 +265,7 @@ export class Cloud {
     const screwAt = this.desk.screws.findIndex((s) => s.id === screwId)
     if (screwAt < 0) return
     this.turned.add(screwId)
+    this.last = this.desk.screws[screwAt]!
     for (let p = 0; p < this.count; p++) this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
   }
 
@@ -344,6 +346,7 @@ export class Cloud {
         }
       }
     if (weigh) this.resample(surprise > SURPRISED)
+    const gasMoved = this.desk.premix && this.last?.moves === 'gas' && !readings.some((r) => r.figure === 'input')
     for (const reading of readings)
       for (let p = 0; p < count; p++) {
         const o = p * columns.width
@@ -351,6 +354,9 @@ export class Cloud {
         if (!seen) continue
         const before = data[o + seen.at]!
         data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 0.7) * seen.doubt * this.normal()
+        // What the mixture missed its forecast by, the gas did: the air was not touched.
+        if (weigh && gasMoved && (reading.figure === 'o2' || reading.figure === 'co2'))
+          data[o + columns.rate[this.rateAt(reading.rateId)]!.gas]! -= data[o + seen.at]! - before
         if (weigh && reading.figure === 'pressure') this.carry(o, reading, data[o + seen.at]! - before, stale)
       }
     return surprise
@@ -381,7 +387,8 @@ export class Cloud {
       squares += w * w
     }
     const effective = (sum * sum) / squares
-    if (effective > 0.7 * count) return
+    // Nothing foretold it: then all weigh alike, and none is right.
+    if (effective > 0.7 * count && !surprised) return
     const old = this.data.slice()
     let from = 0
     let upTo = weight[0]!

@@ -17,6 +17,7 @@ const SIGMAS = 2.4
 /** So many half bands from the middle of a band is far. */
 const FAR = 4
 const SURE_OF_DIRECTION = 0.9
+const ALIVE = 0.25
 
 /** Weighs a move before it is made: how near it brings what is set, and whether it might cross a limit. */
 export class Weigher {
@@ -36,7 +37,7 @@ export class Weigher {
     return max(plus, 1 - plus) < SURE_OF_DIRECTION
   }
 
-  /** Share of guesses in which clockwise is more. */
+  /** Share of guesses in which clockwise is more, of those in which it does anything; a few that are left of many that say *dead* know nothing of it. */
   surePlus(screwAt: number): number {
     const { cloud } = this
     const c = cloud.columns.screw[screwAt]!
@@ -47,7 +48,7 @@ export class Weigher {
       all++
       if (cloud.data[p * cloud.columns.width + c.gain]! > 0) plus++
     }
-    return all === 0 ? 0.5 : plus / all
+    return all < ALIVE * cloud.count ? 0.5 : plus / all
   }
 
   /**

@@ -12,8 +12,8 @@ const text = z.string().trim().min(1).max(400)
 /** A person errs now and then: nothing is surer than this either way. */
 const likelihood = z.number().min(0.02).max(0.98)
 /** Free keys in one order, so that the same map is the same file. */
-const byId = <T extends z.ZodType>(value: T) =>
-  z.record(slug, value).transform((rows) => Object.fromEntries(Object.entries(rows).sort(([a], [b]) => (a < b ? -1 : 1))) as typeof rows)
+const inOrder = <T extends object>(rows: T): T => Object.fromEntries(Object.entries(rows).sort(([a], [b]) => (a < b ? -1 : 1))) as T
+const byId = <T extends z.ZodType>(value: T) => z.record(slug, value).transform(inOrder)
 const share = z.number().positive().max(1)
 const SUM_WITHIN = 0.02
 
@@ -22,9 +22,13 @@ const causeSchema = z.strictObject({
   label: text,
   remedy: text,
   part: z.string().max(120).nullable().default(null),
-  priors: z.partialRecord(z.enum(SYMPTOMS), share).meta({ description: 'Share of cases of each symptom, before any check.' }),
+  priors: z
+    .partialRecord(z.enum(SYMPTOMS), share)
+    .transform(inOrder)
+    .meta({ description: 'Share of cases of each symptom, before any check.' }),
   favours: z
     .partialRecord(z.enum(CIRCUMSTANCES), z.number().positive().max(20))
+    .transform(inOrder)
     .default({})
     .meta({ description: 'How many times likelier it is when this was so.' }),
   disturbedBy: z
@@ -88,6 +92,7 @@ export const faultMapSchema = z
     checks: z.array(checkSchema).min(1).max(120),
     book: z
       .partialRecord(z.enum(SYMPTOMS), z.array(slug).min(1).max(60))
+      .transform(inOrder)
       .meta({ description: 'The maker’s order of checks; none is skipped.' }),
   })
   .superRefine((map, context) => {

@@ -11,11 +11,16 @@ const DOUBLE = 0.06
 /** No map knows everything. */
 const UNKNOWN = 0.03
 /** Surer than this, no further check is worth its minutes. */
-export const SURE = 0.92
+export const SURE = 0.96
 /** As good as found, when nothing that is left is worth its minutes. */
 const AS_GOOD_AS = 0.8
+/** A check that was made more than once counts this much each time; nobody makes it a fourth time. */
+const AGAIN = 0.85
+const MOST_TIMES = 3
+/** Bits that a second look has to tell before it is asked for. */
+const SECOND_LOOK = 0.05
 /** A bit more of knowing is worth so many minutes: half of what a wrong part costs. */
-const MINUTES_FOR_A_BIT = 70
+const MINUTES_FOR_A_BIT = 40
 const RULED_OUT = 0.01
 /** A finding that everything together foretold less often than this contradicts the others. */
 const SURPRISING = 0.045
@@ -88,6 +93,19 @@ interface Hypothesis {
   readonly prior: number
 }
 
+/** P(result | hypothesis) by check and result. */
+type Tables = Map<string, ReadonlyMap<string, Float64Array>>
+/** What a map says of a symptom does not change: worked out once, whoever asks. */
+const TABLES = new WeakMap<FaultMap, Map<string, Tables>>()
+
+function tablesOf(map: FaultMap, key: string): Tables {
+  const ofMap = TABLES.get(map) ?? new Map<string, Tables>()
+  TABLES.set(map, ofMap)
+  const known = ofMap.get(key) ?? (new Map() as Tables)
+  ofMap.set(key, known)
+  return known
+}
+
 /** Hypotheses of a symptom with their prior probabilities: each cause alone, pairs, and something that the map does not know. */
 function hypotheses(map: FaultMap, about: Background): Hypothesis[] {
   const singles = map.causes.flatMap((c): Hypothesis[] => {
@@ -114,13 +132,12 @@ export class Diagnosis {
   private readonly findings: readonly Finding[]
   private readonly times = new Map<string, number>()
   private readonly weights: Float64Array
-  /** P(result | hypothesis) of the checks that were asked about, each worked out once. */
   private readonly found = new Map<Finding, Float64Array>()
-  private readonly tables = new Map<string, ReadonlyMap<string, Float64Array>>()
+  private readonly tables: Tables
   readonly result: Reasoned
 
   /**
-   * @param findings in the order in which they were made; of one check the newest counts.
+   * @param findings in the order in which they were made. What was made again counts again, a little less; what was corrected stands in place of what it was.
    * @example
    * const d = new Diagnosis(premixMap, { symptom: 'no-ignition' }, [{ checkId: 'inlet-dip', result: 'none' }])
    * d.result.odds[0]?.cause.id // 'valve'
@@ -133,10 +150,10 @@ export class Diagnosis {
     this.checks = new Map(map.checks.map((c) => [c.id, c]))
     this.causes = new Map(map.causes.map((c) => [c.id, c]))
     this.all = hypotheses(map, about)
-    const newest = new Map(findings.map((f) => [f.checkId, f]))
+    this.tables = tablesOf(map, `${about.symptom} ${about.intermittent ?? false}`)
     for (const f of findings) this.times.set(f.checkId, (this.times.get(f.checkId) ?? 0) + 1)
     const notUnderstood: string[] = []
-    this.findings = [...newest.values()].filter((f) => {
+    this.findings = findings.filter((f) => {
       const check = this.checks.get(f.checkId)
       const known = check !== undefined && sharesOf(check, f) !== null
       if (!known) notUnderstood.push(f.checkId)
@@ -194,7 +211,9 @@ export class Diagnosis {
     const weights = Float64Array.from(this.all, (h) => log(max(1e-12, h.prior)))
     for (const f of findings) {
       const likely = this.likelihoods(f)
-      for (let i = 0; i < weights.length; i++) weights[i]! += log(likely[i]!)
+      // The same hand errs in the same way now and then.
+      const share = (this.times.get(f.checkId) ?? 1) > 1 ? AGAIN : 1
+      for (let i = 0; i < weights.length; i++) weights[i]! += share * log(likely[i]!)
     }
     const top = max(...weights)
     let all = 0
@@ -278,21 +297,24 @@ export class Diagnosis {
       return this.conclude(barred)
     }
     if (this.top().p >= SURE) return this.conclude(barred)
-    const worth = may.map((check) => {
+    const worth = [...may, ...this.repeatable(allowed, skipped)].map((check) => {
       const minutes = this.minutes(check, made, open)
-      const gain = this.gain(check)
+      const gain = made.has(check.id) ? AGAIN * this.gain(check) - SECOND_LOOK : this.gain(check)
       return { check, gain, minutes, worth: gain / (minutes * RISK[check.access]) }
     })
     const best = worth.filter((w) => w.gain * MINUTES_FOR_A_BIT >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]
-    // What does not fit is made once more, before anything that takes longer.
-    const odd = this.result.contradicts
-    if (odd && (this.times.get(odd) ?? 0) < 2) {
-      const check = this.checks.get(odd)!
-      const minutes = check.minutes + changeOver(open, check)
-      if (allowed.includes(check.access) && (!best || minutes <= best.minutes))
-        return { code: 'check', check, gain: 0, minutes, before: null, again: true }
-    }
     return best ? this.asCheck(best.check, made, open) : this.conclude(barred)
+  }
+
+  /** Checks that may be made once more: a second look at what everything hangs on is cheaper than a wrong part. */
+  private repeatable(allowed: readonly Access[], skipped: readonly string[]): readonly Check[] {
+    return [...this.times].flatMap(([id, n]) => {
+      const check = this.checks.get(id)
+      if (!check || !allowed.includes(check.access) || skipped.includes(id)) return []
+      // Twice; a third time only where the two differ.
+      const results = new Set(this.findings.flatMap((f) => (f.checkId === id ? [JSON.stringify(sharesOf(check, f))] : [])))
+      return n < 2 || (n < MOST_TIMES && results.size > 1) ? [check] : []
+    })
   }
 
   /** What must come before a check and is not made yet, the first of it first. */

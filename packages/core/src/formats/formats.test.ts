@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { testCard } from '../appliance/testCard'
 import { SHIPPED_PRACTICES } from '../practice'
-import type { FaultMap } from '../faults'
+import { FAULT_MAPS } from '../faults'
 import { CARD_FILE, FAULT_MAP_FILE, type FileFormat, PRACTICE_FILE, readFile, schemaOf, writeFile } from '.'
 
 const FORMATS = [CARD_FILE, PRACTICE_FILE, FAULT_MAP_FILE] as FileFormat<unknown>[]
@@ -16,35 +16,7 @@ const changed = (change: (file: { format: string; formatVersion: number; documen
   return JSON.stringify(file)
 }
 
-const faultMap: FaultMap = {
-  id: 'premix-no-light',
-  version: 1,
-  title: 'Premix, no light',
-  burnerKinds: ['premix-pneumatic'],
-  symptom: 'No flame after all tries',
-  source: 'Test',
-  causes: [
-    { id: 'electrode', label: 'Electrode', prior: 0.6, remedy: 'Renew', part: null },
-    { id: 'valve', label: 'Valve', prior: 0.4, remedy: 'Renew', part: 'Valve' },
-  ],
-  checks: [
-    {
-      id: 'spark',
-      label: 'Spark heard',
-      method: 'Listen, burner gas isolated',
-      minutes: 1,
-      risk: 'none',
-      after: [],
-      measurandId: null,
-      results: [
-        { id: 'yes', label: 'Yes' },
-        { id: 'no', label: 'No' },
-      ],
-      likelihoods: { electrode: { yes: 0.35, no: 0.65 }, valve: { yes: 0.97, no: 0.03 } },
-    },
-  ],
-  byTheBook: ['spark'],
-}
+const faultMap = FAULT_MAPS[0]!
 
 test.each([
   ['card', CARD_FILE, testCard],
@@ -98,10 +70,10 @@ describe('what is refused, and where', () => {
   })
 
   test('a fault map that does not add up', () => {
-    const wrong = { ...faultMap, causes: [faultMap.causes[0]!], byTheBook: ['smell'] }
+    const wrong = { ...faultMap, causes: faultMap.causes.slice(1), book: { ...faultMap.book, 'high-co': ['smell'] } }
     const said = problems(JSON.stringify({ format: 'lucerna.fault-map', formatVersion: 1, document: wrong }))
     expect(said.map((p) => p.path)).toEqual(
-      expect.arrayContaining(['/document/causes', '/document/checks/0/likelihoods/valve', '/document/byTheBook/0']),
+      expect.arrayContaining(['/document/causes', '/document/checks/0/likelihoods/no-power', '/document/book/high-co/0']),
     )
   })
 

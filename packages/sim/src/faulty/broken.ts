@@ -63,8 +63,9 @@ export const BROKEN: Readonly<Record<string, (random: Random, kind: Card['burner
   'valve-leak': has('valveSeatLeak', 2.5e-5, 5e-5),
   'over-fired': has('governorDrift', 1.45, 1.8),
   stepper: has('stepperLoss', 0.25, 0.5),
-  'stage-relay': () => ({ faults: { boardOutput: 0.1 } }),
-  'stage-parameter': () => ({ faults: { boardOutput: 0.1 } }),
+  // Nothing reaches the valve of the stage, while the rest of the control works.
+  'stage-relay': () => ({ faults: { harness: 1000 } }),
+  'stage-parameter': () => ({ faults: { harness: 1000 } }),
   // Flame
   rod: has('rodCondition', 0.02, 0.1),
   'earth-polarity': has('earthing', 0, 0.1),

@@ -3,6 +3,9 @@
  * is not here is answered by the simulated appliance itself.
  */
 export const LOOKS: Readonly<Record<string, Readonly<Record<string, Readonly<Record<string, number>>>>>> = {
+  'gas-on': { 'supply-shut': { shut: 0.95 }, 'vessel-empty': { empty: 0.9 }, 'regulator-tripped': { tripped: 0.92 } },
+  'pump-turns': { pump: { still: 0.96 } },
+  'relay-volts': { board: { none: 0.96 }, 'stage-parameter': { none: 0.97 } },
   'electrode-look': { electrode: { worn: 0.85 }, drain: { wet: 0.7 } },
   'lead-ohms': { lead: { open: 0.65, varies: 0.25 } },
   'lead-moved': { lead: { varies: 0.75 }, harness: { varies: 0.7 }, 'external-wiring': { varies: 0.4 } },

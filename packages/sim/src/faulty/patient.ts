@@ -147,9 +147,9 @@ export class Patient {
     if (run.opens.includes('low-water') || run.waitingFor === 'pump' || run.waitingFor === 'water-made') return 'no-demand'
     if (!run.lit) return 'no-ignition'
     if (!run.top) return 'drops-out'
-    if (!run.low) return 'low-rate-loss'
+    if (!run.low && this.sound.low) return 'low-rate-loss'
     const airFree = (s: Snapshot) => ((s.flue?.coDry ?? 0) * 0.2095) / Math.max(0.005, 0.2095 - (s.flue?.o2Dry ?? 0))
-    if (Math.max(airFree(run.top), airFree(run.low)) > HIGH_CO) return 'high-co'
+    if (Math.max(airFree(run.top), run.low ? airFree(run.low) : 0) > HIGH_CO) return 'high-co'
     if (run.bang > ROUGH && run.bang > 1.6 * this.sound.bang) return 'rough-ignition'
     return card.burnerKind === 'atmospheric' && run.top.spillShare > 0.1 ? 'spillage' : null
   }
@@ -190,8 +190,6 @@ export class Patient {
     switch (id) {
       case 'start':
         return this.stopsAt()
-      case 'gas-on':
-        return run.standingPa < 0.3 * sound.standingPa ? 'off' : usual
       case 'inlet-pressure': {
         const at = run.opened ? run.lowestPa : run.standingPa
         const of = run.opened ? sound.lowestPa : sound.standingPa
@@ -212,7 +210,7 @@ export class Patient {
       case 'coil-volts':
         return shown(atValve)
       case 'coil-volts-board':
-        return shown(volts)
+        return this.cause.startsWith('stage-') ? 'none' : shown(volts)
       case 'fan-turns': {
         const speed = run.fan * (faults.fanSpeed ?? 1)
         return speed < 0.05 ? 'still' : speed < 0.7 * sound.fan ? 'slow' : usual
@@ -281,7 +279,8 @@ export class Patient {
       case 'spillage-test':
         return (faults.roomDepression ?? 0) > 5 ? 'extract' : (faults.wind ?? 0) > 8 || (faults.flueBlockage ?? 1) > 8 ? 'spills' : usual
       case 'draught':
-        return (faults.roomDepression ?? 0) > 5 || (faults.wind ?? 0) > 8 || (faults.flueBlockage ?? 1) > 8 ? 'low' : usual
+        if ((faults.wind ?? 0) > 8) return 'gusts'
+        return (faults.roomDepression ?? 0) > 5 || (faults.flueBlockage ?? 1) > 8 ? 'low' : usual
       default:
         return usual
     }

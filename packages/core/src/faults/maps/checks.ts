@@ -25,8 +25,9 @@ const METER = ['Multimeter']
 const GAUGE = ['Pressure gauge']
 /** Causes that end a start before the spark. */
 const NO_AIR = 'fan pressure-tube air-switch damper'
-const NOT_STARTED =
-  'no-power limit no-flow no-water low-water gas-switch airflow time-switch room-thermostat zone-valve pump external-wiring'
+const NOT_STARTED = 'no-power no-water low-water gas-switch time-switch room-thermostat zone-valve external-wiring'
+/** Causes that end a start, or stop a burner that runs. */
+const EITHER = 'limit no-flow pump'
 
 /** Every check that any of the maps asks for. Measured on the appliance as it is; nothing fires with the flue apart, and no safety device is bridged. */
 export const CHECKS: readonly CheckPart[] = [
@@ -79,8 +80,8 @@ export const CHECKS: readonly CheckPart[] = [
     method: 'Meter or vessel valve and isolating valve open; another appliance burns.',
     minutes: 1,
     access: 'open',
-    results: results('on: On', 'off: Shut or empty'),
-    shows: { 'supply-shut': { off: 0.85 }, 'vessel-empty': { off: 0.6 }, 'regulator-tripped': { off: 0.7 } },
+    results: results('on: On', 'shut: Shut', 'empty: Vessel empty or frosted', 'tripped: Regulator tripped'),
+    shows: { 'supply-shut': { shut: 0.88 }, 'vessel-empty': { empty: 0.82 }, 'regulator-tripped': { tripped: 0.82 } },
   },
   {
     id: 'inlet-pressure',
@@ -121,6 +122,7 @@ export const CHECKS: readonly CheckPart[] = [
       'supply-starved': { deep: 0.85 },
       'vessel-empty': { none: 0.48, deep: 0.42 },
       ...each(NOT_STARTED, { none: 0.94 }),
+      ...each(EITHER, { none: 0.5 }),
       ...each(NO_AIR, { none: 0.9 }),
       drain: { none: 0.45 },
       vent: { none: 0.55 },
@@ -141,9 +143,10 @@ export const CHECKS: readonly CheckPart[] = [
       lead: { weak: 0.4, none: 0.48 },
       transformer: { none: 0.85, weak: 0.08 },
       drain: { weak: 0.35, none: 0.35 },
-      board: { none: 0.5 },
+      board: { none: 0.35, weak: 0.25 },
       harness: { none: 0.15 },
       ...each(NOT_STARTED, { none: 0.94 }),
+      ...each(EITHER, { none: 0.5 }),
       ...each(NO_AIR, { none: 0.9 }),
       vent: { none: 0.55 },
     },
@@ -160,6 +163,7 @@ export const CHECKS: readonly CheckPart[] = [
       board: { none: 0.6 },
       harness: { none: 0.25 },
       ...each(NOT_STARTED, { none: 0.94 }),
+      ...each(EITHER, { none: 0.5 }),
       ...each(NO_AIR, { none: 0.9 }),
       ...each('vent drain', { none: 0.7 }),
     },
@@ -222,8 +226,9 @@ export const CHECKS: readonly CheckPart[] = [
     results: results('right: Right', 'low: Low', 'none: None'),
     shows: {
       harness: { none: 0.6, low: 0.32 },
-      board: { none: 0.85, low: 0.06 },
+      board: { none: 0.62, low: 0.3 },
       ...each(NOT_STARTED, { none: 0.94 }),
+      ...each(EITHER, { none: 0.5 }),
       ...each(NO_AIR, { none: 0.9 }),
       drain: { none: 0.45 },
       vent: { none: 0.55 },
@@ -246,8 +251,9 @@ export const CHECKS: readonly CheckPart[] = [
     stationId: 'electrics',
     results: results('right: Right', 'low: Low', 'none: None'),
     shows: {
-      board: { none: 0.88, low: 0.06 },
+      board: { none: 0.64, low: 0.3 },
       ...each(NOT_STARTED, { none: 0.94 }),
+      ...each(EITHER, { none: 0.5 }),
       ...each(NO_AIR, { none: 0.9 }),
       drain: { none: 0.45 },
       vent: { none: 0.55 },
@@ -281,6 +287,7 @@ export const CHECKS: readonly CheckPart[] = [
       fan: { still: 0.55, slow: 0.38 },
       board: { still: 0.15 },
       ...each(NOT_STARTED, { still: 0.9 }),
+      ...each(EITHER, { still: 0.5 }),
       'air-switch': { still: 0.2 },
     },
   },
@@ -397,6 +404,7 @@ export const CHECKS: readonly CheckPart[] = [
       'supply-starved': { low: 0.4 },
       'burner-dirty': { low: 0.3 },
       mixture: { low: 0.3 },
+      orifice: { low: 0.5 },
     },
   },
   {
@@ -573,6 +581,15 @@ export const CHECKS: readonly CheckPart[] = [
     shows: { 'no-flow': { little: 0.92 }, pump: { little: 0.92 } },
   },
   {
+    id: 'pump-turns',
+    label: 'Pump turns',
+    method: 'Hear it, feel it; the screw off, the shaft turns. Warm and silent is stuck.',
+    minutes: 2,
+    access: 'open',
+    results: results('turns: Turns', 'still: Stuck or without power'),
+    shows: { pump: { still: 0.92 } },
+  },
+  {
     id: 'water-gauge',
     label: 'Water pressure',
     method: 'Gauge, cold.',
@@ -655,6 +672,16 @@ export const CHECKS: readonly CheckPart[] = [
       rod: { valve: 0.7 },
       electrode: { valve: 0.7 },
     },
+  },
+  {
+    id: 'relay-volts',
+    label: 'Volts at the stage relay',
+    method: 'At the coil of the relay while the stage is asked for: there and the stage dead is the relay.',
+    tools: METER,
+    minutes: 3,
+    access: 'live',
+    results: results('right: Right', 'none: None'),
+    shows: { board: { none: 0.85 }, 'stage-parameter': { none: 0.9 } },
   },
   {
     id: 'stage-setting',
@@ -843,8 +870,13 @@ export const CHECKS: readonly CheckPart[] = [
     minutes: 4,
     access: 'open',
     firing: true,
-    results: results('inside: Draws', 'low: Little, none or backwards'),
-    shows: { 'flue-blocked': { low: 0.9 }, downdraught: { low: 0.75 }, 'room-extract': { low: 0.55 }, exchanger: { low: 0.1 } },
+    results: results('inside: Draws', 'low: Little or none', 'gusts: Gusts, or backwards'),
+    shows: {
+      'flue-blocked': { low: 0.88 },
+      downdraught: { gusts: 0.75, low: 0.12 },
+      'room-extract': { low: 0.45, gusts: 0.15 },
+      exchanger: { low: 0.1 },
+    },
   },
   {
     id: 'supply-air-co',

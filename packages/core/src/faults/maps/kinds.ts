@@ -6,8 +6,18 @@ const order = (ids: string): string[] => ids.split(' ')
 const SOURCE = 'Typical odds and orders of the trade, see docs/science.md; a card may override the odds'
 
 const OUTSIDE = {
-  percent: { 'no-power': 12, 'time-switch': 14, 'room-thermostat': 26, 'zone-valve': 24, pump: 8, 'external-wiring': 10, board: 6 },
-  book: order('power-on clock thermostat-asks call-arrives end-switch water-flow lead-moved wiring-centre'),
+  percent: {
+    'no-water': 6,
+    'no-flow': 4,
+    'no-power': 12,
+    'time-switch': 14,
+    'room-thermostat': 26,
+    'zone-valve': 24,
+    pump: 8,
+    'external-wiring': 10,
+    board: 6,
+  },
+  book: order('power-on water-gauge clock thermostat-asks call-arrives end-switch water-flow pump-turns lead-moved wiring-centre'),
 } as const
 const FURNACE_CALL = {
   percent: { 'no-power': 18, 'room-thermostat': 44, 'external-wiring': 26, board: 12 },
@@ -19,8 +29,8 @@ const WATER_LOSS = {
 } as const
 const GAS_SMELL = { percent: { 'gas-joint': 62, 'pipe-leak': 26, 'valve-leak': 12 }, book: order('sweep-joints tightness') } as const
 const WATER_LIMIT = {
-  percent: { 'no-flow': 48, pump: 18, limit: 14, sensor: 14, 'over-fired': 6 },
-  book: order('water-gauge water-flow limit-contact sensor-ohms limit-cut-out gas-rate'),
+  percent: { 'no-water': 6, 'no-flow': 44, pump: 18, limit: 14, sensor: 14, 'over-fired': 6 },
+  book: order('water-gauge water-flow pump-turns limit-contact sensor-ohms limit-cut-out gas-rate'),
 } as const
 const AIR_LIMIT = {
   percent: { airflow: 52, limit: 16, 'over-fired': 16, 'minimum-set-high': 6, fan: 4, 'room-thermostat': 6 },
@@ -36,10 +46,10 @@ const SPILLAGE = {
 } as const
 
 const PREMIX_START = order(
-  'gas-on start fan-turns drain-look tubes air-signal switch-contact flue-look inlet-pressure earth-polarity spark electrode-look lead-ohms lead-moved inlet-dip coil-volts coil-volts-board coil-ohms differential burner-look combustion',
+  'gas-on water-gauge start fan-turns drain-look tubes air-signal switch-contact flue-look inlet-pressure earth-polarity spark electrode-look lead-ohms lead-moved inlet-dip coil-volts coil-volts-board coil-ohms differential burner-look combustion',
 )
 const PREMIX_DROPS = order(
-  'inlet-pressure drain-look earth-polarity rod-look flame-current lead-moved combustion gas-rate intake-air differential burner-look exchanger-look',
+  'inlet-pressure drain-look earth-polarity rod-look flame-current lead-moved combustion gas-rate intake-air differential coil-volts burner-look exchanger-look',
 )
 
 const PREMIX: KindMap['symptoms'] = {
@@ -53,8 +63,10 @@ const PREMIX: KindMap['symptoms'] = {
       drain: 10,
       harness: 8,
       mixture: 8,
-      'supply-shut': 7,
+      'supply-shut': 5,
+      'regulator-tripped': 2,
       'supply-starved': 7,
+      'no-water': 2,
       fan: 6,
       transformer: 6,
       'burner-dirty': 6,
@@ -62,6 +74,7 @@ const PREMIX: KindMap['symptoms'] = {
       vent: 5,
       'pressure-tube': 2,
       'air-switch': 2,
+      'earth-polarity': 3,
     },
     book: PREMIX_START,
   },
@@ -81,8 +94,20 @@ const PREMIX: KindMap['symptoms'] = {
     book: PREMIX_DROPS,
   },
   'low-rate-loss': {
-    percent: { 'low-mixture': 42, rod: 20, exchanger: 12, drain: 10, 'earth-polarity': 8, recirculation: 8 },
-    book: order('combustion rod-look flame-current drain-look earth-polarity differential intake-air exchanger-look'),
+    percent: {
+      'low-mixture': 40,
+      rod: 18,
+      exchanger: 10,
+      drain: 9,
+      'earth-polarity': 7,
+      recirculation: 7,
+      vent: 4,
+      'pressure-tube': 3,
+      fan: 2,
+    },
+    book: order(
+      'fan-turns combustion tubes air-signal flue-look rod-look flame-current drain-look earth-polarity differential intake-air exchanger-look',
+    ),
   },
   'limit-lock-out': WATER_LIMIT,
   'low-gas': LOW_GAS,
@@ -116,7 +141,7 @@ const ADAPTED: KindMap['symptoms'] = {
 }
 
 const INDUCED_START = order(
-  'gas-on start fan-turns tubes drain-look flue-look air-signal switch-contact limit-contact glow igniter-ohms spark electrode-look lead-ohms lead-moved inlet-pressure inlet-dip coil-volts coil-volts-board coil-ohms rod-look flame-current',
+  'gas-on start fan-turns tubes drain-look flue-look air-signal switch-contact limit-contact glow igniter-ohms spark electrode-look lead-ohms lead-moved inlet-pressure inlet-dip coil-volts coil-volts-board coil-ohms rod-look flame-current burner-look',
 )
 const INDUCED: KindMap['symptoms'] = {
   'no-demand': FURNACE_CALL,
@@ -132,7 +157,9 @@ const INDUCED: KindMap['symptoms'] = {
       rod: 10,
       fan: 9,
       'supply-starved': 2,
-      'supply-shut': 2,
+      'supply-shut': 1.5,
+      'regulator-tripped': 0.5,
+      'burner-dirty': 2,
       'vessel-empty': 1,
       limit: 3,
       board: 3,
@@ -143,12 +170,22 @@ const INDUCED: KindMap['symptoms'] = {
     book: INDUCED_START,
   },
   'drops-out': {
-    percent: { rod: 40, 'earth-polarity': 15, airflow: 14, limit: 6, 'supply-starved': 10, recirculation: 8, board: 7 },
-    book: order('rod-look earth-polarity flame-current air-rise limit-contact inlet-pressure intake-air lead-moved'),
+    percent: { rod: 40, 'earth-polarity': 15, airflow: 14, limit: 6, 'supply-starved': 8, orifice: 3, recirculation: 8, board: 6, lead: 4 },
+    book: order(
+      'rod-look earth-polarity flame-current air-rise limit-contact inlet-pressure burner-pressure intake-air coil-volts lead-moved orifice-look',
+    ),
   },
   'low-rate-loss': {
-    percent: { rod: 40, 'minimum-set-high': 24, 'earth-polarity': 14, 'supply-starved': 12, 'burner-dirty': 10 },
-    book: order('burner-pressure rod-look flame-current earth-polarity inlet-pressure burner-look'),
+    percent: {
+      rod: 38,
+      'minimum-set-high': 22,
+      'earth-polarity': 12,
+      'supply-starved': 12,
+      'burner-dirty': 8,
+      vent: 4,
+      'pressure-tube': 4,
+    },
+    book: order('burner-pressure tubes air-signal flue-look rod-look flame-current earth-polarity inlet-pressure burner-look'),
   },
   'limit-lock-out': AIR_LIMIT,
   'low-gas': LOW_GAS,
@@ -169,8 +206,17 @@ const INDUCED: KindMap['symptoms'] = {
 const MODULATING: KindMap['symptoms'] = {
   ...INDUCED,
   'low-rate-loss': {
-    percent: { rod: 30, 'minimum-set-high': 34, stepper: 12, 'earth-polarity': 10, 'supply-starved': 8, 'burner-dirty': 6 },
-    book: order('stepper-home burner-pressure rod-look flame-current earth-polarity inlet-pressure burner-look'),
+    percent: {
+      rod: 28,
+      'minimum-set-high': 32,
+      stepper: 12,
+      'earth-polarity': 9,
+      'supply-starved': 7,
+      'burner-dirty': 5,
+      vent: 4,
+      'pressure-tube': 3,
+    },
+    book: order('stepper-home burner-pressure tubes air-signal flue-look rod-look flame-current earth-polarity inlet-pressure burner-look'),
   },
   'limit-lock-out': {
     percent: { airflow: 44, limit: 13, 'over-fired': 10, 'minimum-set-high': 20, stepper: 5, fan: 4, 'room-thermostat': 4 },
@@ -208,7 +254,7 @@ const ATMOSPHERIC: KindMap['symptoms'] = {
   },
   'low-gas': LOW_GAS,
   'rough-ignition': {
-    percent: { 'burner-dirty': 44, 'pilot-flame': 34, orifice: 22 },
+    percent: { 'burner-dirty': 42, 'pilot-flame': 32, orifice: 20, 'over-fired': 6 },
     book: order('pilot-look burner-pressure burner-look orifice-look'),
   },
   'high-co': {
@@ -231,8 +277,30 @@ const ATMOSPHERIC: KindMap['symptoms'] = {
 const MULTI: KindMap['symptoms'] = {
   'no-demand': OUTSIDE,
   'no-ignition': {
-    percent: { coil: 15, harness: 15, 'stage-relay': 20, valve: 20, 'stage-parameter': 15, orifice: 10, board: 5 },
-    book: order('stage-setting inlet-pressure start lead-moved coil-volts coil-volts-board coil-ohms stage-swap orifice-look'),
+    percent: {
+      coil: 12,
+      harness: 12,
+      'stage-relay': 17,
+      valve: 16,
+      'stage-parameter': 12,
+      orifice: 8,
+      board: 4,
+      electrode: 6,
+      transformer: 2,
+      'supply-shut': 2,
+      'regulator-tripped': 1,
+      'supply-starved': 2,
+      fan: 3,
+      'air-switch': 2,
+      'pressure-tube': 1,
+    },
+    book: order(
+      'gas-on stage-setting inlet-pressure fan-turns air-signal tubes switch-contact start spark electrode-look lead-moved inlet-dip coil-volts coil-volts-board coil-ohms relay-volts stage-swap orifice-look',
+    ),
+  },
+  'low-rate-loss': {
+    percent: { rod: 30, mixture: 14, 'supply-starved': 16, orifice: 10, 'earth-polarity': 10, 'burner-dirty': 10, electrode: 10 },
+    book: order('inlet-pressure burner-pressure rod-look electrode-look earth-polarity flame-current combustion burner-look orifice-look'),
   },
   'drops-out': {
     percent: { rod: 28, 'earth-polarity': 14, electrode: 10, 'supply-starved': 20, fan: 8, vent: 10, board: 10 },
@@ -241,12 +309,12 @@ const MULTI: KindMap['symptoms'] = {
   'limit-lock-out': WATER_LIMIT,
   'low-gas': LOW_GAS,
   'rough-ignition': {
-    percent: { electrode: 34, mixture: 26, orifice: 20, 'burner-dirty': 20 },
+    percent: { electrode: 32, mixture: 26, orifice: 18, 'burner-dirty': 18, 'over-fired': 6 },
     book: order('electrode-look burner-pressure combustion burner-look orifice-look'),
   },
   'high-co': {
-    percent: { mixture: 30, 'over-fired': 22, fan: 8, vent: 12, 'burner-dirty': 16, orifice: 12 },
-    book: order('flue-look fan-turns burner-pressure gas-rate combustion burner-look orifice-look'),
+    percent: { mixture: 28, 'over-fired': 20, fan: 8, vent: 12, 'burner-dirty': 14, orifice: 10, exchanger: 8 },
+    book: order('flue-look fan-turns burner-pressure gas-rate differential combustion burner-look orifice-look exchanger-look'),
   },
   'gas-smell': GAS_SMELL,
   'water-loss': WATER_LOSS,
@@ -279,8 +347,8 @@ const FORCED: KindMap['symptoms'] = {
     book: FORCED_START,
   },
   'drops-out': {
-    percent: { rod: 30, mixture: 24, 'supply-starved': 16, 'earth-polarity': 8, damper: 10, fan: 5, board: 7 },
-    book: order('rod-look flame-current earth-polarity inlet-pressure damper-moves fan-turns combustion lead-moved'),
+    percent: { rod: 28, mixture: 22, 'supply-starved': 16, 'earth-polarity': 8, damper: 10, fan: 5, board: 7, lead: 4 },
+    book: order('rod-look flame-current earth-polarity inlet-pressure damper-moves fan-turns combustion coil-volts lead-moved'),
   },
   'low-rate-loss': {
     percent: { 'low-mixture': 44, rod: 30, damper: 16, 'earth-polarity': 10 },
