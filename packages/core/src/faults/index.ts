@@ -1,5 +1,6 @@
+export { backgroundOf, chainOf, type LinkState, ofCode, symptomsOf } from './desk'
 export { type Finding, sharesOf } from './likelihood'
 export { type Cause, type Check, type FaultMap, type FaultMapInput, faultMapSchema } from './map'
 export { type Background, Diagnosis, type Next, type Odds, type Reasoned, SURE, type Way } from './reason'
-export { type Access, ACCESSES, type Circumstance, CIRCUMSTANCES, type Symptom, SYMPTOMS } from './symptoms'
+export { type Access, ACCESSES, type Circumstance, CIRCUMSTANCES, type Link, LINKS, type Symptom, SYMPTOMS } from './symptoms'
 export { causeIdOf, FAULT_MAPS, faultMapOf } from './maps'

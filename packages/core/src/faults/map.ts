@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { BURNER_KINDS } from '../appliance'
 import { MEASURAND_IDS, STATIONS } from '../measure'
 import { DISTURBED_KIND_IDS } from '../procedure'
-import { ACCESSES, CIRCUMSTANCES, SYMPTOMS } from './symptoms'
+import { ACCESSES, CIRCUMSTANCES, LINKS, SYMPTOMS } from './symptoms'
 
 const slug = z
   .string()
@@ -20,6 +20,7 @@ const SUM_WITHIN = 0.02
 const causeSchema = z.strictObject({
   id: slug,
   label: text,
+  link: z.enum(LINKS).meta({ description: 'Where in the chain from demand to heat it sits.' }),
   remedy: text,
   part: z.string().max(120).nullable().default(null),
   priors: z

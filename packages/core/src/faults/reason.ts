@@ -263,6 +263,18 @@ export class Diagnosis {
     return least !== null && least.p < SURPRISING ? least.id : null
   }
 
+  /** What each result of a check would leave: how likely it is to be seen, and the cause that would then be the likeliest. */
+  outcomes(check: Check): readonly { readonly result: string; readonly p: number; readonly causeId: string; readonly then: number }[] {
+    return [...this.table(check)].flatMap(([result, table]) => {
+      const joint = table.map((x, i) => this.weights[i]! * x)
+      const p = joint.reduce((a, b) => a + b, 0)
+      const best = this.result.odds
+        .map(({ cause: { id } }) => ({ causeId: id, then: this.share((h) => h.a === id || h.b === id, joint) / Math.max(1e-12, p) }))
+        .sort((a, b) => b.then - a.then)[0]
+      return best ? [{ result, p, ...best }] : []
+    })
+  }
+
   /** Bits that a check is expected to tell of the cause. */
   gain(check: Check): number {
     const before = entropy(this.weights)

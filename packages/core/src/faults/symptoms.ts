@@ -34,3 +34,7 @@ export const CIRCUMSTANCES = [
   'others-on',
 ] as const
 export type Circumstance = (typeof CIRCUMSTANCES)[number]
+
+/** The chain from demand to heat: what has to be right, in this order, before the next can be. */
+export const LINKS = ['demand', 'interlocks', 'air', 'ignition', 'gas', 'flame', 'heat'] as const
+export type Link = (typeof LINKS)[number]
