@@ -63,7 +63,10 @@ function solve(patient: Patient, map: FaultMap, way: Way): Solved {
     const found = own !== undefined && first !== undefined && (own.cause.id === first.cause.id || own.p > 0.9 * first.p)
     if (process.env.WHY === 'all' ? way === 'short' : process.env.WHY && !found && way === 'short')
       console.log(
-        `   ${patient.card.id} ${patient.cause} as ${symptom}: ${d.result.odds.slice(0, 4).map((o) => `${o.cause.id} ${o.p.toFixed(2)}`)} | ${trail.join(', ')}`,
+        `   ${patient.card.id} ${patient.cause} as ${symptom}: ${d.result.odds
+          .slice(0, 4)
+          .map((o) => `${o.cause.id} ${o.p.toFixed(2)}`)
+          .join()} | ${trail.join(', ')}`,
       )
     return { found, minutes, checks: findings.length, tookMs }
   }

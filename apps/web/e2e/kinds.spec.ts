@@ -4,14 +4,13 @@ import { signIn } from './technician'
 
 /**
  * The annual service of the burner kinds, from the appliance's page to the report. That of a premix burner with a ratio valve is the story of a whole service
- * (story.spec), that of a forced-draught burner stands in the plant room (desk.spec).
+ * (story.spec), that of a forced-draught burner stands in the plant room, and a modulating furnace is commissioned (desk.spec).
  */
 const KINDS = [
   ['premix, adapted', 'Tobias', /Adapt 24/, 'galder-adapt-24', 'metric-ratio', 'natural-gas-h', 410, 'Calibrate and save'],
   ['atmospheric', 'Tobias', /Stag 95/, 'ossian-stag-95', 'metric-ratio', 'natural-gas-h', 410, 'Draught and spillage'],
   ['multi-valve', 'Tobias', /Quartet 300/, 'pellan-quartet-300', 'metric-ratio', 'natural-gas-h', 410, 'Burner pressure at'],
   ['induced draught', 'Wim', /Drift 80/, 'brightholm-drift-80', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Temperature rise at'],
-  ['modulating furnace', 'Wim', /Drift 60 M/, 'brightholm-drift-60-m', 'imperial-oxygen', 'pipeline-gas-na', 12, 'Option switches 5 and 6'],
 ] as const
 /** The four-valve boiler is worked on in the boiler room's own size. */
 const PHONE = { tag: '@phone-only' }

@@ -9,6 +9,7 @@ import { explained } from './en-GB/explained'
 import { today } from './en-GB/today'
 import { places } from './en-GB/places'
 import { setup } from './en-GB/setup'
+import { faults } from './en-GB/faults'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
 import { live } from './en-GB/live'
@@ -40,6 +41,7 @@ import { explained as explainedUS } from './en-US/explained'
 import { today as todayUS } from './en-US/today'
 import { places as placesUS } from './en-US/places'
 import { setup as setupUS } from './en-US/setup'
+import { faults as faultsUS } from './en-US/faults'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
 import { live as liveUS } from './en-US/live'
@@ -74,6 +76,7 @@ export const t = words(
   [today, todayUS],
   [places, placesUS],
   [setup, setupUS],
+  [faults, faultsUS],
   [visit, visitUS],
   [danger, dangerUS],
   [live, liveUS],

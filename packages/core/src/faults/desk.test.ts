@@ -34,7 +34,11 @@ test('the chain: what is proved leaves the links before it, what is left is susp
     { checkId: 'coil-volts', result: 'right' },
   ])
   const state = Object.fromEntries(chainOf(d).map((l) => [l.link, l.state]))
-  expect(state).toMatchObject({ ignition: 'suspect', air: expect.stringMatching(/open|ruled-out/), gas: expect.stringMatching(/open|ruled-out/) })
+  expect(state).toMatchObject({
+    ignition: 'suspect',
+    air: expect.stringMatching(/open|ruled-out/),
+    gas: expect.stringMatching(/open|ruled-out/),
+  })
 })
 
 test('before a check is made, what each outcome would mean is said', () => {

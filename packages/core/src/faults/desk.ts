@@ -1,6 +1,6 @@
 import { type Card, faultCode } from '../appliance'
 import type { FaultMap } from './map'
-import { causeIdOf } from './maps'
+import { causeIdOf } from './maps/called'
 import type { Background, Diagnosis } from './reason'
 import { type Link, LINKS, type Symptom, SYMPTOMS } from './symptoms'
 

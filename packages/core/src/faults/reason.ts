@@ -5,11 +5,12 @@ import type { Access, Circumstance, Symptom } from './symptoms'
 const { exp, log, log2, max } = Math
 
 /** Odds of a part that was renewed already, of one beside which something was touched today, of a cause that the maker’s code names. */
-const FACTORS = { replaced: 0.3, disturbed: 7, code: 6 } as const
+const FACTORS = { replaced: 0.3, disturbed: 7, code: 2.5 } as const
 /** Two things broken at once, over what chance alone would give. */
 const DOUBLE = 0.06
 /** No map knows everything. */
 const UNKNOWN = 0.03
+const LEAVES_SOUND = 0.6
 /** Surer than this, no further check is worth its minutes. */
 export const SURE = 0.96
 /** As good as found, when nothing that is left is worth its minutes. */
@@ -177,7 +178,8 @@ export class Diagnosis {
 
   /** P(result | hypothesis), with what comes and goes thinned to what shows on the day. */
   private p(check: Check, result: string, h: Hypothesis): number {
-    if (h.a === UNKNOWN_ID) return 1 / check.results.length
+    // What the map does not know leaves what it asks about mostly sound.
+    if (h.a === UNKNOWN_ID) return LEAVES_SOUND * (check.otherwise[result] ?? LEAST) + (1 - LEAVES_SOUND) / check.results.length
     const plain = h.b === null ? pOf(check, result, h.a) : pOfBoth(check, result, h.a, h.b)
     if (!this.about.intermittent || check.moving) return plain
     const shows = max(this.causes.get(h.a)?.shows ?? 1, h.b === null ? 0 : (this.causes.get(h.b)?.shows ?? 1))
@@ -309,24 +311,37 @@ export class Diagnosis {
       return this.conclude(barred)
     }
     if (this.top().p >= SURE) return this.conclude(barred)
-    const worth = [...may, ...this.repeatable(allowed, skipped)].map((check) => {
+    const again = this.repeatable(allowed, skipped)
+    // What was found wrong is looked at once more as soon as that is worth it; what was found sound, only when nothing new is.
+    const best = this.bestOf([...may, ...again.wrong], made, open) ?? this.bestOf(again.sound, made, open)
+    return best ? this.asCheck(best, made, open) : this.conclude(barred)
+  }
+
+  /** The check that tells most for its minutes, of those that are worth them. */
+  private bestOf(checks: readonly Check[], made: ReadonlySet<string>, open: Access): Check | undefined {
+    const worth = checks.map((check) => {
       const minutes = this.minutes(check, made, open)
       const gain = made.has(check.id) ? AGAIN * this.gain(check) - SECOND_LOOK : this.gain(check)
       return { check, gain, minutes, worth: gain / (minutes * RISK[check.access]) }
     })
-    const best = worth.filter((w) => w.gain * MINUTES_FOR_A_BIT >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]
-    return best ? this.asCheck(best.check, made, open) : this.conclude(barred)
+    return worth.filter((w) => w.gain * MINUTES_FOR_A_BIT >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]?.check
   }
 
   /** Checks that may be made once more: a second look at what everything hangs on is cheaper than a wrong part. */
-  private repeatable(allowed: readonly Access[], skipped: readonly string[]): readonly Check[] {
-    return [...this.times].flatMap(([id, n]) => {
+  private repeatable(
+    allowed: readonly Access[],
+    skipped: readonly string[],
+  ): { readonly wrong: readonly Check[]; readonly sound: readonly Check[] } {
+    const all = [...this.times].flatMap(([id, n]) => {
       const check = this.checks.get(id)
       if (!check || !allowed.includes(check.access) || skipped.includes(id)) return []
+      const shares = this.findings.flatMap((f) => (f.checkId === id ? [sharesOf(check, f)!] : []))
+      const differ = new Set(shares.map((s) => JSON.stringify(s))).size > 1
+      const usual = check.results[0]!.id
       // Twice; a third time only where the two differ.
-      const results = new Set(this.findings.flatMap((f) => (f.checkId === id ? [JSON.stringify(sharesOf(check, f))] : [])))
-      return n < 2 || (n < MOST_TIMES && results.size > 1) ? [check] : []
+      return n < 2 || (n < MOST_TIMES && differ) ? [{ check, wrong: differ || (shares.at(-1)?.[usual] ?? 0) < 0.5 }] : []
     })
+    return { wrong: all.flatMap((x) => (x.wrong ? [x.check] : [])), sound: all.flatMap((x) => (x.wrong ? [] : [x.check])) }
   }
 
   /** What must come before a check and is not made yet, the first of it first. */

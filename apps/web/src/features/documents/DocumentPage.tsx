@@ -56,6 +56,11 @@ export async function DocumentPage({
                 {t('doc.set-up')}
               </Link>
             )}
+            {kind === 'card' && (
+              <Link className="btn btn-outline" href={`/faults/${id}`}>
+                {t('doc.faults')}
+              </Link>
+            )}
             {writes && kind === 'practice' && (
               <NewDocument kind="practice" label={t('doc.copy')} from={{ id, version: document.version }} />
             )}

@@ -5,6 +5,7 @@ test.each([
   ['/calculators', true],
   ['/calculators/flue-gas', true],
   ['/set-up/tarnwick-larch-28-c', true],
+  ['/faults/tarnwick-larch-28-c', true],
   ['/visits/0198a1b2-0000-7000-8000-000000000001', true],
   ['/visits/0198a1b2-0000-7000-8000-000000000001/report', false],
   ['/sites', false],

@@ -6,7 +6,8 @@ export const STATIC = 'lucerna-static'
 export const INSTEAD = '/offline'
 
 /** Pages that open without a network once they have been open on this device. `isKeptPage('/visits/0198…')` → true; reports, registers and settings are not kept. */
-export const isKeptPage = (path: string): boolean => /^\/(today|(calculators|set-up)(\/[a-z0-9-]+)?|visits\/[0-9a-f-]{36})$/.test(path)
+export const isKeptPage = (path: string): boolean =>
+  /^\/(today|(calculators|set-up|faults)(\/[a-z0-9-]+)?|visits\/[0-9a-f-]{36})$/.test(path)
 
 /** The script, style and font files that a document names, each once. `filesOf('<script src="/_next/static/a.js">')` → ['/_next/static/a.js'] */
 export const filesOf = (html: string): string[] => [...new Set(html.match(/\/_next\/static\/[\w~./-]+\.(?:js|css|woff2)/g) ?? [])]

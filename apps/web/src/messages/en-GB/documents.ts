@@ -35,6 +35,7 @@ export const documents = {
   'doc.field.max-gross': 'Maximum input, gross',
   'doc.field.min-net': 'Minimum input, net',
   'doc.field.min-gross': 'Minimum input, gross',
+  'doc.faults': 'Fault desk',
   'doc.set-up': 'Set-up desk with this card',
   'doc.field.orifice': 'Injector or restrictor',
   'doc.field.preset': 'Preset before the first start',

@@ -29,6 +29,10 @@ function row(check: CheckPart, given: Readonly<Record<string, number>>): Record<
 }
 const round = (x: number) => Math.round(x * 1e4) / 1e4
 
+/** Whether a result tells of any cause of this map; "vessel empty" is nothing to offer on mains gas. */
+const tells = (check: CheckPart, result: string, causes: ReadonlySet<string>): boolean =>
+  Object.entries(check.shows).some(([cause, row]) => causes.has(cause) && (row[result] ?? 0) > LEAST)
+
 export interface KindMap {
   readonly id: string
   readonly title: string
@@ -43,7 +47,9 @@ export function buildMap(kind: KindMap, causes: readonly CausePart[], checks: re
   const symptoms = Object.entries(kind.symptoms) as [Symptom, NonNullable<KindMap['symptoms'][Symptom]>][]
   const named = new Set(symptoms.flatMap(([, s]) => Object.keys(s.percent)))
   const inBook = new Set(symptoms.flatMap(([, s]) => s.book))
-  const here = checks.filter((c) => inBook.has(c.id))
+  const here = checks
+    .filter((c) => inBook.has(c.id))
+    .map((c) => ({ ...c, results: c.results.filter((r, i) => i === 0 || r.wrongMethod || tells(c, r.id, named)) }))
   return {
     id: kind.id,
     version: 1,

@@ -143,14 +143,3 @@ export const CAUSES: readonly CausePart[] = [
   cause('gas-joint', 'gas', 'Leak at a joint', 'Mend it; prove tight', { disturbedBy: ['gas-joint', 'outlet-joint', 'tube'] }),
   cause('pipe-leak', 'gas', 'Leak of the pipe', 'Shut off; repair or hand over'),
 ]
-/** What cards call some of them. */
-const CALLED: Readonly<Record<string, string>> = {
-  inducer: 'fan',
-  blower: 'fan',
-  gas: 'supply-starved',
-  'flame-sensor': 'rod',
-  scanner: 'rod',
-  'pilot-generator': 'thermocouple',
-}
-/** The library’s name of a cause that a card names. `causeIdOf('scanner')` → `'rod'` */
-export const causeIdOf = (onCard: string): string => CALLED[onCard] ?? onCard

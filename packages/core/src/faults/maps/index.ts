@@ -5,7 +5,7 @@ import { CAUSES } from './causes'
 import { CHECKS } from './checks'
 import { KIND_MAPS } from './kinds'
 
-export { causeIdOf } from './causes'
+export { causeIdOf } from './called'
 
 /** The fault maps that ship: one for each burner kind. */
 export const FAULT_MAPS: readonly FaultMap[] = KIND_MAPS.map((kind) => faultMapSchema.parse(buildMap(kind, CAUSES, CHECKS)))

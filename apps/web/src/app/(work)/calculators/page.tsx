@@ -21,9 +21,12 @@ export default async function WorkingsPage({
   const [recent, visit, known] = await Promise.all([recentWorkings(actor, 6), openVisitFor(actor), asked ? knownOf(actor, asked) : null])
   return (
     <Frame title={t('calc.title')} here="workings" person={actor}>
-      <p className="mx-auto max-w-5xl px-4 pt-4">
+      <p className="mx-auto flex max-w-5xl flex-wrap gap-x-6 px-4 pt-4">
         <Link href="/set-up" className="inline-flex min-h-11 items-center text-primary hover:underline">
           {t('setup.free.open')}
+        </Link>
+        <Link href="/faults" className="inline-flex min-h-11 items-center text-primary hover:underline">
+          {t('faults.open')}
         </Link>
       </p>
       <WorkingsIndex

@@ -25,8 +25,6 @@ import { FreeLog, gasOf, latestOf, NOTHING, stateOf } from './log'
 import { ReadForm } from './ReadForm'
 import { Results } from './Results'
 
-const NO_STORAGE = { getItem: () => null, setItem: () => undefined }
-
 /** The set-up desk without a visit: any card, figures as they are read, and what to turn next. It is kept on this device. */
 export function FreeDesk({
   card,
@@ -42,9 +40,7 @@ export function FreeDesk({
   /** Whose desk it is: a device may have several people. */
   readonly who: string
 }) {
-  const [log] = useState(
-    () => new FreeLog(`lucerna.set-up.${who}.${card.id}`, typeof localStorage === 'undefined' ? NO_STORAGE : localStorage),
-  )
+  const [log] = useState(() => new FreeLog(`lucerna.set-up.${who}.${card.id}`))
   const kept = useSyncExternalStore(log.subscribe, log.getSnapshot, () => NOTHING)
   // Where the technician looks, until the next thing is done: then where the advice leads.
   const [chosen, setChosen] = useState<string | null>(null)

@@ -5,7 +5,7 @@ import type { Practice } from '@lucerna/core/practice'
 import { bandFor, judge, readingKey } from '@lucerna/core/visit'
 import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
-import { Store } from '@/ui/store'
+import { type Disk, Kept } from '@/ui/kept'
 
 const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -31,9 +31,9 @@ const keptSchema = z.strictObject({
   entries: z.array(entrySchema),
 })
 export type Entry = z.infer<typeof entrySchema>
-export type Kept = z.infer<typeof keptSchema>
+export type FreeKept = z.infer<typeof keptSchema>
 /** An empty desk. */
-export const NOTHING: Kept = { gas: null, altitudeM: 0, changesGas: false, entries: [] }
+export const NOTHING: FreeKept = { gas: null, altitudeM: 0, changesGas: false, entries: [] }
 
 /** Half of what a usual instrument may be wrong by, SI; at a desk without a visit nobody says with which one it was read. */
 const DOUBT: Partial<Record<MeasurandId, number>> = {
@@ -47,33 +47,9 @@ const DOUBT: Partial<Record<MeasurandId, number>> = {
 }
 
 /** What was read and moved at one card's desk without a visit: kept on this device until it is begun anew. */
-export class FreeLog extends Store<Kept> {
-  constructor(
-    private readonly key: string,
-    private readonly storage: Pick<Storage, 'getItem' | 'setItem'>,
-  ) {
-    super(FreeLog.read(storage.getItem(key)))
-  }
-
-  /** What was kept; a log that cannot be read any more is none. */
-  private static read(text: string | null): Kept {
-    if (text === null) return NOTHING
-    try {
-      const kept = keptSchema.safeParse(JSON.parse(text))
-      return kept.success ? kept.data : NOTHING
-    } catch {
-      return NOTHING
-    }
-  }
-
-  put(part: Partial<Kept>): void {
-    const next = { ...this.getSnapshot(), ...part }
-    this.publish(next)
-    try {
-      this.storage.setItem(this.key, JSON.stringify(next))
-    } catch {
-      // Full or forbidden: it stays as long as the page does.
-    }
+export class FreeLog extends Kept<FreeKept> {
+  constructor(key: string, storage?: Disk) {
+    super(key, keptSchema, NOTHING, storage)
   }
 
   add(entry: Entry extends infer E ? (E extends Entry ? Omit<E, 'id' | 'at'> : never) : never): void {
@@ -181,5 +157,5 @@ export interface Field {
 }
 export const adjusterOf = (card: Pick<Card, 'adjusters'>, id: string): Adjuster | undefined => card.adjusters.find((a) => a.id === id)
 /** The gas of the desk: as chosen, else the first of the card. */
-export const gasOf = (card: Pick<Card, 'ratings'>, kept: Kept): GasId =>
+export const gasOf = (card: Pick<Card, 'ratings'>, kept: FreeKept): GasId =>
   (card.ratings.find((r) => r.gas === kept.gas) ?? card.ratings[0])?.gas ?? 'natural-gas-h'

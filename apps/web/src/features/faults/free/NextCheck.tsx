@@ -1,0 +1,165 @@
+import type { Diagnosis, FaultMap, Finding, Next, Way } from '@lucerna/core/faults'
+import { MEASURANDS, shownAs } from '@lucerna/core/measure'
+import { parseQuantity } from '@lucerna/core/units'
+import { useState } from 'react'
+import { described, Field } from '@/ui/Field'
+import { figureWithUnit, type Units } from '@/ui/figures'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/messages/faults'
+import { type Entry, isMeasured } from './case'
+import { causeName, percent } from './said'
+
+/** The next check, large: how, with what, how long, and what each outcome would mean. */
+export function NextCheck({
+  next,
+  diagnosis,
+  map,
+  units,
+  way,
+  band,
+  onResult,
+  onLeftOut,
+}: {
+  readonly next: Extract<Next, { code: 'check' }>
+  readonly diagnosis: Diagnosis
+  readonly map: FaultMap
+  readonly units: Units
+  readonly way: Way
+  readonly band: Finding['band']
+  readonly onResult: (entry: Pick<Entry, 'result' | 'valueSi' | 'text'>) => void
+  readonly onLeftOut: (reason: string) => void
+}) {
+  const { check, before, again, minutes } = next
+  const outcomes = new Map(diagnosis.outcomes(check).map((o) => [o.result, o]))
+  return (
+    <section aria-labelledby="next-check" data-check={check.id} className="flex flex-col gap-3">
+      <p className="text-sm quiet">
+        {t('faults.next')}, {t('faults.minutes', { count: Math.round(minutes) })}
+      </p>
+      <h2 id="next-check" className="text-2xl font-semibold">
+        {check.label}
+      </h2>
+      {again && <p className="border-l-4 border-info pl-3 text-sm">{t('faults.again')}</p>}
+      {before && <p className="border-l-4 border-info pl-3 text-sm">{t('faults.before', { check: before.label })}</p>}
+      <p>{check.method}</p>
+      <p className={`flex gap-2 text-sm ${check.access === 'live' ? 'font-semibold text-warning' : 'quiet'}`}>
+        {check.access === 'live' && <WarningSign size={18} />}
+        {[t(`faults.access.${check.access}`), ...check.tools].join(' · ')}
+      </p>
+      {check.instead && <p className="text-sm quiet">{t('faults.instead', { of: check.instead.of, why: check.instead.why })}</p>}
+      {check.measurandId && isMeasured(check, band) && (
+        <Measured measurandId={check.measurandId} units={units} band={band} onEnter={(valueSi, text) => onResult({ valueSi, text })} />
+      )}
+      <ul className="flex flex-col gap-2">
+        {check.results.map((r) => {
+          const then = outcomes.get(r.id)
+          return (
+            <li key={r.id}>
+              <button
+                type="button"
+                data-result={r.id}
+                className="btn h-auto min-h-12 press w-full justify-between gap-3 btn-outline py-2 text-left"
+                onClick={() => onResult({ result: r.id })}
+              >
+                <span className="text-base">{r.label}</span>
+                <span className="text-right text-sm font-normal quiet">
+                  {r.wrongMethod ??
+                    (then && t('faults.would', { cause: causeName(map, then.causeId).toLowerCase(), odds: percent(then.then) }))}
+                </span>
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+      <LeftOut written={way === 'book'} onLeftOut={onLeftOut} />
+    </section>
+  )
+}
+
+/** By the book nothing is left out without a reason; on the shortest way it may be said why. */
+function LeftOut({ written, onLeftOut }: { readonly written: boolean; readonly onLeftOut: (reason: string) => void }) {
+  const [open, setOpen] = useState(false)
+  const [reason, setReason] = useState('')
+  if (!open)
+    return (
+      <button
+        type="button"
+        className="btn press self-start btn-ghost text-primary"
+        onClick={() => (written ? setOpen(true) : onLeftOut(''))}
+      >
+        {t('faults.cannot')}
+      </button>
+    )
+  return (
+    <form
+      className="flex flex-wrap items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (reason.trim() !== '') onLeftOut(reason.trim())
+      }}
+    >
+      <Field id="left-out" label={t('faults.cannot-why')}>
+        <input
+          {...described('left-out', undefined)}
+          className="input press w-full"
+          value={reason}
+          maxLength={200}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </Field>
+      <button type="submit" className="btn press btn-outline" disabled={reason.trim() === ''}>
+        {t('faults.leave-out')}
+      </button>
+    </form>
+  )
+}
+
+/** A figure to type instead of a result: its limits say which it is. */
+function Measured({
+  measurandId,
+  units,
+  band,
+  onEnter,
+}: {
+  readonly measurandId: NonNullable<FaultMap['checks'][number]['measurandId']>
+  readonly units: Units
+  readonly band: Finding['band']
+  readonly onEnter: (valueSi: number, text: string) => void
+}) {
+  const { unit } = shownAs(measurandId, units)
+  const [text, setText] = useState('')
+  const [tried, setTried] = useState(false)
+  const read = parseQuantity(text, MEASURANDS[measurandId].quantity, unit)
+  const limit = [band?.min, band?.max].map((x) => (x === undefined ? '' : figureWithUnit(measurandId, x, units)))
+  return (
+    <form
+      className="flex items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        setTried(true)
+        if (read.ok) onEnter(read.value.valueSi, `${text.trim()} ${unit}`)
+      }}
+    >
+      <Field
+        id="measured"
+        label={[t('faults.measured'), limit.some(Boolean) ? `(${limit.join(' … ')})` : ''].join(' ')}
+        error={tried && !read.ok ? t('faults.unreadable', { unit }) : undefined}
+      >
+        <span className="input press w-40">
+          <input
+            {...described('measured', tried && !read.ok ? t('faults.unreadable', { unit }) : undefined)}
+            inputMode="decimal"
+            autoComplete="off"
+            className="min-w-0 figure text-xl"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <span className="quiet">{unit}</span>
+        </span>
+      </Field>
+      <button type="submit" className="btn press btn-primary">
+        {t('faults.enter')}
+      </button>
+    </form>
+  )
+}
