@@ -5,7 +5,7 @@ import { SCREW_PRIORS, TINY_TURN } from './priors'
 import { contradicts, explanationsOf, type Held } from './doubt'
 import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
-import { deadShare, suspicionsOf } from './suspect'
+import { deadShare, heldShare, suspicionsOf } from './suspect'
 import { Weigher } from './weigh'
 
 const { abs, log, max } = Math
@@ -330,7 +330,9 @@ export class Adviser {
     // Many moves, and one reason why they do not help stands out.
     const [likeliest] = this.moves.length >= ENOUGH_MOVES.more ? suspicionsOf(this.suspects(), aim, screws, false) : []
     const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
-    return enough || dead || spent || plain ? this.calledOut(aim, screws, false) : null
+    // Nothing that is turned brings more than the supply gives.
+    const starved = aim.figure === 'pressure' && made >= 2 && heldShare(this.cloud, aim) > SURELY_DEAD
+    return enough || dead || spent || plain || starved ? this.calledOut(aim, screws, false) : null
   }
 
   /** Whether a screw was turned one way by more than any play takes. */

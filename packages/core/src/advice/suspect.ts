@@ -9,6 +9,13 @@ const { abs, max, min } = Math
 export const deadShare = (desk: Desk, cloud: Cloud, screw: DeskScrew): number =>
   cloud.guessed(cloud.columns.screw[desk.screws.indexOf(screw)]!.dead).mean
 
+/** Share of guesses in which the supply gives less than an aim asks for. */
+export function heldShare(cloud: Cloud, aim: Aim): number {
+  let held = 0
+  for (let p = 0; p < cloud.count; p++) if (cloud.data[p * cloud.columns.width + cloud.columns.ceiling]! < aim.min) held++
+  return held / cloud.count
+}
+
 /** Share of guesses in which a screw acts the other way than its card says. */
 function againstCard(desk: Desk, cloud: Cloud, screw: DeskScrew): number {
   const { gain } = cloud.columns.screw[desk.screws.indexOf(screw)]!

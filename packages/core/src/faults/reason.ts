@@ -20,8 +20,8 @@ const AGAIN = 0.85
 const MOST_TIMES = 3
 /** Bits that a second look has to tell before it is asked for. */
 const SECOND_LOOK = 0.05
-/** A bit more of knowing is worth so many minutes: half of what a wrong part costs. */
-const MINUTES_FOR_A_BIT = 40
+/** A bit more of knowing is worth so many minutes, against what a wrong part costs: while nothing stands out, and when one cause does. */
+const MINUTES_FOR_A_BIT = { open: 80, likely: 40 } as const
 const RULED_OUT = 0.01
 /** A finding that everything together foretold less often than this contradicts the others. */
 const SURPRISING = 0.045
@@ -324,7 +324,8 @@ export class Diagnosis {
       const gain = made.has(check.id) ? AGAIN * this.gain(check) - SECOND_LOOK : this.gain(check)
       return { check, gain, minutes, worth: gain / (minutes * RISK[check.access]) }
     })
-    return worth.filter((w) => w.gain * MINUTES_FOR_A_BIT >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]?.check
+    const forABit = MINUTES_FOR_A_BIT[this.top().p < AS_GOOD_AS ? 'open' : 'likely']
+    return worth.filter((w) => w.gain * forABit >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]?.check
   }
 
   /** Checks that may be made once more: a second look at what everything hangs on is cheaper than a wrong part. */

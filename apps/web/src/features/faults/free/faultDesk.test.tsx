@@ -15,12 +15,12 @@ afterEach(cleanup)
 
 const show = (mayLive = true) =>
   render(<FaultDesk card={card} map={map} units="metric" mayLive={mayLive} timeZone="Europe/London" who="me" />)
-const press = (name: string | RegExp) => act(() => fireEvent.click(screen.getByRole('button', { name })))
+const press = (name: string | RegExp) => act(() => void fireEvent.click(screen.getByRole('button', { name })))
 /** The result of the check that is asked for: the usual one, or another by its id. */
 const answer = (results: Readonly<Record<string, string>> = {}) => {
   const asked = map.checks.find((c) => c.id === document.querySelector('[data-check]')!.getAttribute('data-check'))!
   const result = asked.results.find((r) => r.id === results[asked.id]) ?? asked.results[0]!
-  act(() => fireEvent.click(document.querySelector(`[data-result="${result.id}"]`)!))
+  act(() => void fireEvent.click(document.querySelector(`[data-result="${result.id}"]`)!))
 }
 const heading = () =>
   screen.getByRole('heading', { level: 2, name: (n) => map.checks.some((c) => c.label === n) || /^Found|guess/.test(n) }).textContent
@@ -60,7 +60,7 @@ describe('a case', () => {
 
 test('from the code to the cause: the code names the symptom, each result its check, and the last one the cause', () => {
   show()
-  act(() => fireEvent.change(screen.getByLabelText('Code on the display'), { target: { value: 'L1' } }))
+  act(() => void fireEvent.change(screen.getByLabelText('Code on the display'), { target: { value: 'L1' } }))
   press('Tries, but does not light')
   expect(screen.getByText('L1: No flame after the third try')).toBeTruthy()
   const found: Record<string, string> = {
@@ -82,14 +82,14 @@ test('from the code to the cause: the code names the symptom, each result its ch
 test('by the book nothing is left out without a reason, and changing the way keeps what was found', () => {
   show()
   press('Tries, but does not light')
-  act(() => fireEvent.click(screen.getByRole('radio', { name: 'By the book' })))
+  act(() => void fireEvent.click(screen.getByRole('radio', { name: 'By the book' })))
   expect(heading()).toBe(map.checks.find((c) => c.id === map.book['no-ignition']![0])!.label)
   press('Cannot be done here')
   expect((screen.getByRole('button', { name: 'Leave it out' }) as HTMLButtonElement).disabled).toBe(true)
-  act(() => fireEvent.change(screen.getByLabelText(/^Why this check/), { target: { value: 'Meter locked' } }))
+  act(() => void fireEvent.change(screen.getByLabelText(/^Why this check/), { target: { value: 'Meter locked' } }))
   press('Leave it out')
   expect(screen.getByText(/left out: Meter locked/)).toBeTruthy()
-  act(() => fireEvent.click(screen.getByRole('radio', { name: 'Shortest way' })))
+  act(() => void fireEvent.click(screen.getByRole('radio', { name: 'Shortest way' })))
   expect(screen.getByText(/left out: Meter locked/)).toBeTruthy()
 })
 
@@ -104,7 +104,7 @@ test('who is not licensed is shown no live test; a result can be removed again',
   }
   const rows = () => within(screen.getByRole('region', { name: 'What was found' })).getAllByRole('listitem').length
   const before = rows()
-  act(() => fireEvent.click(screen.getAllByRole('button', { name: 'Remove this result' })[0]!))
+  act(() => void fireEvent.click(screen.getAllByRole('button', { name: 'Remove this result' })[0]!))
   expect(rows()).toBe(before - 1)
 })
 
@@ -114,10 +114,10 @@ test('a typed figure that is none is refused, and says so', () => {
   for (let n = 0; n < 4 && !screen.queryByLabelText(/^Reading/); n++) {
     answer()
   }
-  act(() => fireEvent.change(screen.getByLabelText(/^Reading/), { target: { value: 'lots' } }))
+  act(() => void fireEvent.change(screen.getByLabelText(/^Reading/), { target: { value: 'lots' } }))
   press('Enter')
   expect(screen.getByText(/Nothing is recorded/)).toBeTruthy()
-  act(() => fireEvent.change(screen.getByLabelText(/^Reading/), { target: { value: '8' } }))
+  act(() => void fireEvent.change(screen.getByLabelText(/^Reading/), { target: { value: '8' } }))
   press('Enter')
   expect(screen.getByText(/8 mbar/)).toBeTruthy()
 })
