@@ -37,6 +37,7 @@ export const exchange = {
   'exchange.out': 'Export files',
   'exchange.out-what': 'Open formats for any spreadsheet or program. An exported file can be imported again unchanged.',
   'exchange.schemas': 'Schemas of the JSON formats:',
+  'exchange.maps': 'Fault maps of the burner kinds:',
   'exchange.past': 'Recent imports',
   'exchange.no-past': 'No imports yet.',
   'exchange.state.reading': 'being read',

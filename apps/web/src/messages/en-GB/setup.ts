@@ -81,6 +81,8 @@ export const setup = {
   'setup.plan.open': 'open',
   'setup.spoken.move': '{{screw}}: {{turn}}',
   'setup.speak': 'Speak proposals',
+  'setup.free.high-co':
+    '{{co}} CO in the flue gas. Take the probe out, switch the burner off, ventilate, and measure CO in the room. Find and fix the cause before anything is turned; then read again.',
   'setup.free.what': 'Set any appliance to its card: type what you read, and see what to turn next. Choose its card.',
   'setup.free.open': 'Set-up desk: what to turn next',
   'setup.free.no-cards': 'No cards yet. A lead writes or imports the first one.',

@@ -1,6 +1,7 @@
 /** British and Irish English: words of the visit. */
 export const visit = {
   'visit.start': 'Start visit',
+  'visit.fault-desk': 'Fault desk: what to check next',
   'visit.read-only': 'You can read this visit. Recording is for technicians.',
   'line.street': 'meter',
   'line.sky': 'flue out',

@@ -3,6 +3,8 @@ import type { setup as gb } from '../en-GB/setup'
 
 /** American English where it differs: the set-up desk. */
 export const setup: Other<typeof gb> = {
+  'setup.free.high-co':
+    '{{co}} CO in the vent. Take the probe out, switch the burner off, ventilate, and measure CO in the room. Find and fix the cause before anything is turned; then read again.',
   'setup.turn.anticlockwise': '{{amount}} counterclockwise',
   'setup.was.anticlockwise': '{{amount}} counterclockwise at {{rate}}',
   'setup.suspect.starved': 'Short of gas: read the dynamic inlet pressure while this burner runs.',

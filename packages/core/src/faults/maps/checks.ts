@@ -21,13 +21,27 @@ const banded = (usual: { min?: number; max?: number }, words: { inside: string; 
 const each = (ids: string, row: Readonly<Record<string, number>>): Record<string, Readonly<Record<string, number>>> =>
   Object.fromEntries(ids.split(' ').map((id) => [id, row]))
 
-const METER = ['Multimeter']
-const GAUGE = ['Pressure gauge']
 /** Causes that end a start before the spark. */
 const NO_AIR = 'fan pressure-tube air-switch damper'
 const NOT_STARTED = 'no-power no-water low-water gas-switch time-switch room-thermostat zone-valve external-wiring'
 /** Causes that end a start, or stop a burner that runs. */
 const EITHER = 'limit no-flow pump'
+
+/** Causes under which the control never comes to the valve. */
+const NO_VOLTS = {
+  ...each(NOT_STARTED, { none: 0.94 }),
+  ...each(EITHER, { none: 0.5 }),
+  ...each(NO_AIR, { none: 0.9 }),
+  drain: { none: 0.45 },
+  vent: { none: 0.55 },
+  igniter: { none: 0.3 },
+  'valve-leak': { none: 0.9 },
+  'stage-relay': { none: 0.88 },
+  'stage-parameter': { none: 0.5 },
+}
+
+const METER = ['Multimeter']
+const GAUGE = ['Pressure gauge']
 
 /** Every check that any of the maps asks for. Measured on the appliance as it is; nothing fires with the flue apart, and no safety device is bridged. */
 export const CHECKS: readonly CheckPart[] = [
@@ -227,15 +241,7 @@ export const CHECKS: readonly CheckPart[] = [
     shows: {
       harness: { none: 0.6, low: 0.32 },
       board: { none: 0.62, low: 0.3 },
-      ...each(NOT_STARTED, { none: 0.94 }),
-      ...each(EITHER, { none: 0.5 }),
-      ...each(NO_AIR, { none: 0.9 }),
-      drain: { none: 0.45 },
-      vent: { none: 0.55 },
-      igniter: { none: 0.3 },
-      'valve-leak': { none: 0.9 },
-      'stage-relay': { none: 0.88 },
-      'stage-parameter': { none: 0.5 },
+      ...NO_VOLTS,
     },
   },
   {
@@ -252,15 +258,7 @@ export const CHECKS: readonly CheckPart[] = [
     results: results('right: Right', 'low: Low', 'none: None'),
     shows: {
       board: { none: 0.64, low: 0.3 },
-      ...each(NOT_STARTED, { none: 0.94 }),
-      ...each(EITHER, { none: 0.5 }),
-      ...each(NO_AIR, { none: 0.9 }),
-      drain: { none: 0.45 },
-      vent: { none: 0.55 },
-      igniter: { none: 0.3 },
-      'valve-leak': { none: 0.9 },
-      'stage-relay': { none: 0.88 },
-      'stage-parameter': { none: 0.5 },
+      ...NO_VOLTS,
     },
   },
   {

@@ -3,7 +3,7 @@ import { inFirm } from '@/db/client'
 import { TABLE_KINDS } from '@/features/exchange/columns'
 import { ExchangeDesk } from '@/features/exchange/ExchangeDesk'
 import { listJobs } from '@/features/exchange/server/jobs'
-import { SCHEMA_NAMES } from '@/features/exchange/server/publishedSchemas'
+import { MAP_NAMES, SCHEMA_NAMES } from '@/features/exchange/server/publishedSchemas'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
@@ -33,15 +33,10 @@ export default async function ExchangePage() {
             ))}
           </div>
           <p className="mt-4 text-sm quiet">
-            {t('exchange.schemas')}{' '}
-            {SCHEMA_NAMES.map((name, i) => (
-              <span key={name}>
-                {i > 0 && ', '}
-                <a className="link text-primary" href={`/schemas/${name}`}>
-                  {name}
-                </a>
-              </span>
-            ))}
+            {t('exchange.schemas')} <Published names={SCHEMA_NAMES} />
+          </p>
+          <p className="mt-2 text-sm quiet">
+            {t('exchange.maps')} <Published names={MAP_NAMES} />
           </p>
         </section>
         <section>
@@ -63,3 +58,13 @@ export default async function ExchangePage() {
     </Frame>
   )
 }
+
+const Published = ({ names }: { readonly names: readonly string[] }) =>
+  names.map((name, i) => (
+    <span key={name}>
+      {i > 0 && ', '}
+      <a className="link text-primary" href={`/schemas/${name}`}>
+        {name}
+      </a>
+    </span>
+  ))

@@ -1,6 +1,6 @@
 'use client'
 
-import type { Card } from '@lucerna/core/appliance'
+import { type Card, faultCode } from '@lucerna/core/appliance'
 import {
   ACCESSES,
   backgroundOf,
@@ -37,6 +37,7 @@ export function FaultDesk({
   mayLive,
   timeZone,
   who,
+  shown = null,
 }: {
   readonly card: Card
   readonly map: FaultMap
@@ -46,6 +47,8 @@ export function FaultDesk({
   readonly timeZone: string
   /** Whose desk it is: a device may have several people. */
   readonly who: string
+  /** The code that a visit noted. */
+  readonly shown?: string | null
 }) {
   const [log] = useState(() => new FaultCase(`lucerna.faults.${who}.${card.id}`))
   const kept = useSyncExternalStore(log.subscribe, log.getSnapshot, () => NO_CASE)
@@ -57,7 +60,7 @@ export function FaultDesk({
         {t('faults.caution')}
       </p>
       {symptom === null ? (
-        <Begin card={card} map={map} onBegin={(part) => log.put(part)} />
+        <Begin card={card} map={map} shown={shown} onBegin={(part) => log.put(part)} />
       ) : (
         <Desk {...{ card, map, units, mayLive, timeZone, log, kept, symptom }} />
       )}
@@ -69,13 +72,15 @@ export function FaultDesk({
 function Begin({
   card,
   map,
+  shown,
   onBegin,
 }: {
   readonly card: Card
   readonly map: FaultMap
+  readonly shown: string | null
   readonly onBegin: (part: Pick<Case, 'symptom' | 'code'>) => void
 }) {
-  const [code, setCode] = useState('')
+  const [code, setCode] = useState(() => (shown === null ? '' : (faultCode(card, shown)?.code ?? '')))
   const known = code === '' ? null : ofCode(card, map, code)
   const first = known?.symptom ?? null
   const others = symptomsOf(map).filter((s) => s !== first)

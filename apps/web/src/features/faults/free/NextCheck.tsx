@@ -4,6 +4,7 @@ import { parseQuantity } from '@lucerna/core/units'
 import { useState } from 'react'
 import { described, Field } from '@/ui/Field'
 import { figureWithUnit, type Units } from '@/ui/figures'
+import { Typed } from '@/ui/Typed'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/faults'
 import { type Entry, isMeasured } from './case'
@@ -140,23 +141,13 @@ function Measured({
         if (read.ok) onEnter(read.value.valueSi, `${text.trim()} ${unit}`)
       }}
     >
-      <Field
-        id="measured"
-        label={[t('faults.measured'), limit.some(Boolean) ? `(${limit.join(' … ')})` : ''].join(' ')}
+      <Typed
+        label={[t('faults.measured'), limit.some(Boolean) ? `(${limit.join(' … ')})` : ''].filter(Boolean).join(' ')}
+        unit={unit}
+        text={text}
+        onText={setText}
         error={tried && !read.ok ? t('faults.unreadable', { unit }) : undefined}
-      >
-        <span className="input press w-40">
-          <input
-            {...described('measured', tried && !read.ok ? t('faults.unreadable', { unit }) : undefined)}
-            inputMode="decimal"
-            autoComplete="off"
-            className="min-w-0 figure text-xl"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
-          <span className="quiet">{unit}</span>
-        </span>
-      </Field>
+      />
       <button type="submit" className="btn press btn-primary">
         {t('faults.enter')}
       </button>

@@ -121,3 +121,11 @@ test('a typed figure that is none is refused, and says so', () => {
   press('Enter')
   expect(screen.getByText(/8 mbar/)).toBeTruthy()
 })
+
+test('the code that a visit noted is chosen already; one that the card lacks leaves the symptoms', () => {
+  render(<FaultDesk card={card} map={map} units="metric" mayLive timeZone="Europe/London" who="me" shown="l4" />)
+  expect((screen.getByLabelText('Code on the display') as HTMLSelectElement).value).toBe('L4')
+  cleanup()
+  render(<FaultDesk card={card} map={map} units="metric" mayLive timeZone="Europe/London" who="me" shown="X1" />)
+  expect((screen.getByLabelText('Code on the display') as HTMLSelectElement).value).toBe('')
+})

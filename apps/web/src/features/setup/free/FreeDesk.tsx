@@ -9,7 +9,7 @@ import { seededRandom } from '@lucerna/sim/random'
 import { Printer } from 'lucide-react'
 import { useMemo, useState, useSyncExternalStore } from 'react'
 import { Choose } from '@/ui/Choose'
-import type { Units } from '@/ui/figures'
+import { figureWithUnit, type Units } from '@/ui/figures'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/setup'
@@ -19,9 +19,9 @@ import { GasPlanList } from '../parts/GasPlanList'
 import { Moves } from '../parts/Moves'
 import { Proposal } from '../parts/Proposal'
 import { SpokenProposals } from '../parts/SpokenProposals'
-import { Typed } from '../parts/Typed'
+import { Typed } from '@/ui/Typed'
 import { TwoScrewMap } from '../parts/TwoScrewMap'
-import { FreeLog, gasOf, latestOf, NOTHING, stateOf } from './log'
+import { FreeLog, gasOf, latestOf, NOTHING, stateOf, stoppingCo } from './log'
 import { ReadForm } from './ReadForm'
 import { Results } from './Results'
 
@@ -54,6 +54,7 @@ export function FreeDesk({
   const { advice, desk } = advised
   const rateId = chosen ?? ('rateId' in advice ? advice.rateId : undefined) ?? desk.rates[0]?.id ?? null
   const latest = useMemo(() => latestOf(state.readings), [state.readings])
+  const stopping = stoppingCo(latest, practice)
   const setUp: SetUp = {
     appliance,
     practice,
@@ -114,8 +115,17 @@ export function FreeDesk({
         )}
         <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)] lg:grid-rows-[auto_1fr]">
           <div className="flex flex-col gap-4 lg:col-start-2">
-            <Proposal />
-            <SpokenProposals />
+            {stopping === null ? (
+              <>
+                <Proposal />
+                <SpokenProposals />
+              </>
+            ) : (
+              <p role="alert" className="flex gap-2 rounded-md border border-error p-3 font-semibold text-error">
+                <WarningSign size={20} />
+                {t('setup.free.high-co', { co: figureWithUnit('co.flue', stopping, units) })}
+              </p>
+            )}
           </div>
           <div className="flex flex-col gap-4 lg:col-start-1 lg:row-span-2 lg:row-start-1">
             {desk.rates.length > 1 && (

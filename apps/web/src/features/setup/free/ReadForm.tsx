@@ -10,7 +10,7 @@ import { Gauge } from '@/ui/Gauge'
 import { shownAs } from '@lucerna/core/measure'
 import { t } from '@/messages/setup'
 import { rateName, useSetUp } from '../parts/desk'
-import { Typed } from '../parts/Typed'
+import { Typed } from '@/ui/Typed'
 import { type Field, fieldsAt, stationOf } from './log'
 
 /** Figures of one rate as they are read there: what has to be read first, and what tells more. */

@@ -2,7 +2,7 @@ import { adviseVisit } from '@lucerna/core/advice'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { seededRandom } from '@lucerna/sim/random'
-import { fieldsAt, FreeLog, gasOf, NOTHING, stateOf } from './log'
+import { fieldsAt, FreeLog, gasOf, latestOf, NOTHING, stateOf, stoppingCo } from './log'
 
 const practice = SHIPPED_PRACTICES[0]!
 const card = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
@@ -83,4 +83,14 @@ test('it asks for what a burner has: pressures by section where the card limits 
   expect(fieldsAt(appliance, practice, 'o2', 'max').needed.map((f) => f.measurandId)).toEqual(['o2.flue', 'co.flue'])
   expect(gasOf(card, { ...NOTHING, gas: 'propane' })).toBe('propane')
   expect(gasOf(card, { ...NOTHING, gas: 'coal' })).toBe('natural-gas-h')
+})
+
+test('nothing is set on a burner with more CO than the practice stops at', () => {
+  const log = new FreeLog('k', storage())
+  const most = () => stoppingCo(latestOf(stateOf(log.getSnapshot().entries, appliance, practice).readings), practice)
+  log.add(read('max', 0.098))
+  expect(most()).toBeNull()
+  log.add({ ...read('max', 0.11), figures: [{ measurandId: 'co.flue', sectionId: null, valueSi: practice.highCo!.fromPpm * 1.2e-6 }] })
+  expect(most()).toBeCloseTo(practice.highCo!.fromPpm * 1.2e-6, 9)
+  expect(stoppingCo(new Map(), practice)).toBeNull()
 })

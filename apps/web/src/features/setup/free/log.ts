@@ -159,3 +159,10 @@ export const adjusterOf = (card: Pick<Card, 'adjusters'>, id: string): Adjuster 
 /** The gas of the desk: as chosen, else the first of the card. */
 export const gasOf = (card: Pick<Card, 'ratings'>, kept: FreeKept): GasId =>
   (card.ratings.find((r) => r.gas === kept.gas) ?? card.ratings[0])?.gas ?? 'natural-gas-h'
+
+/** CO in the flue gas at which the practice stops, as it was read last at any rate, mol/mol; null where it is less. Nothing is set on such a burner. */
+export function stoppingCo(latest: ReadonlyMap<string, LoggedReading>, { highCo }: Pick<Practice, 'highCo'>): number | null {
+  if (!highCo) return null
+  const most = Math.max(0, ...[...latest.values()].flatMap((r) => (r.measurandId === 'co.flue' ? [r.valueSi] : [])))
+  return most * 1e6 >= highCo.fromPpm ? most : null
+}

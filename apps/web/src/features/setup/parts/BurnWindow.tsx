@@ -8,7 +8,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { locale } from '@/ui/words'
 import { t } from '@/messages/setup'
 import { rateName, useSetUp } from './desk'
-import { Typed } from './Typed'
+import { Typed } from '@/ui/Typed'
 
 const GALLON_L = 3.785
 /** What is taken where nobody says more: water, L, and flow temperature, K. Typical. */

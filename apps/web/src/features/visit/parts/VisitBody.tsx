@@ -15,6 +15,7 @@ import { FinishPanel } from './FinishPanel'
 import { BenchPanel, ExplainedPanel, fetchLaterParts } from './later'
 import { useBench } from '../live/context'
 import { Line } from './Line'
+import { FAULT_STEPS, FaultDeskLink } from './FaultDeskLink'
 import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
 import { StepHeader } from './StepHeader'
@@ -85,6 +86,7 @@ export function VisitBody(props: VisitBodyProps) {
             ) : (
               step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <SetUpDesk step={step} />
             )}
+            {step && FAULT_STEPS.includes(step.kind) && <FaultDeskLink />}
             {bench?.on && <BenchPanel />}
             <CheckIn />
             <Cautions number={context.emergencyNumber} />

@@ -12,8 +12,14 @@ import { t } from '@/messages/all'
 
 export const generateMetadata = titled('faults.title')
 
-export default async function FaultsPage({ params }: { readonly params: Promise<{ card: string }> }) {
-  const { card: id } = await params
+export default async function FaultsPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ card: string }>
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>
+}) {
+  const [{ card: id }, { code }] = await Promise.all([params, searchParams])
   const actor = await requireActor(`/faults/${id}`)
   const card = await inFirm(actor, async (tx) => cardSchema.parse(await readVersion(tx, actor.firmId, 'card', id))).catch(
     (error: unknown) => {
@@ -29,6 +35,7 @@ export default async function FaultsPage({ params }: { readonly params: Promise<
         units={unitsOf(actor)}
         mayLive={actor.role === 'lead' || actor.role === 'technician'}
         timeZone={actor.timeZone}
+        shown={typeof code === 'string' ? code : null}
         who={actor.userId}
       />
     </Frame>
