@@ -60,8 +60,9 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
     const all = async (name: RegExp, after?: () => Promise<void>) => {
       const buttons = main.getByRole('button', { name, disabled: false })
       for (let n = 0; n < 30 && (await buttons.count()) > 0 && !(await moved()); n++) {
-        const label = (await buttons.first().textContent()) ?? ''
-        if (!(await pressed(buttons.first()))) continue
+        // What goes away between two looks was not there to be pressed.
+        const label = await buttons.first().textContent({ timeout: 1_000 }).catch(() => null)
+        if (label === null || !(await pressed(buttons.first()))) continue
         tapped(label)
         await after?.()
         await settle()

@@ -118,7 +118,7 @@ test('a boiler of four valves is set by pressure, then by its shutter', async ({
 
 test('an electronically adapted valve is calibrated by itself first, then by hand', async ({ page }) => {
   await page.goto('/set-up/galder-adapt-24')
-  const plant = plantOf('galder-adapt-24', { faults: { rodCondition: 0.8 }, positions: { 'trim@max': 6, 'trim@min': -4 } })
+  const plant = plantOf('galder-adapt-24', { faults: { rodCondition: 0.8 }, positions: { 'trim@max': 3, 'trim@min': -4 } })
   const moves = await follow(page, plant)
   expect(moves[0]).toBe('calibration')
   expect(moves.slice(1).every((m) => m.startsWith('trim'))).toBe(true)

@@ -162,7 +162,7 @@ export const setup = {
   'condition.read.dilution': 'the sampling point: seal it, move the tip, watch for a jump',
   'condition.read.intake': 'O₂ in the intake air',
   'condition.read.instrument': 'the instrument: zero, fuel setting, hose and trap',
-  'adjust.advice.leave': 'All readings at this rate are within limits. Leave the setting.',
+  'adjust.advice.leave': 'All readings are within limits at every rate. Leave the setting.',
   'adjust.advice.rule': 'Practice profile: {{source}}.',
   'adjust.turns': '{{n}} turn',
   'adjust.untouched': 'as found',
