@@ -61,7 +61,10 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       const buttons = main.getByRole('button', { name, disabled: false })
       for (let n = 0; n < 30 && (await buttons.count()) > 0 && !(await moved()); n++) {
         // What goes away between two looks was not there to be pressed.
-        const label = await buttons.first().textContent({ timeout: 1_000 }).catch(() => null)
+        const label = await buttons
+          .first()
+          .textContent({ timeout: 1_000 })
+          .catch(() => null)
         if (label === null || !(await pressed(buttons.first()))) continue
         tapped(label)
         await after?.()

@@ -6,10 +6,13 @@ import { t } from '@/messages/shell'
 /** A modal dialog: closes by Escape, by its button, or by a tap outside. */
 export function Dialog({
   title,
+  wide = false,
   onClose,
   children,
 }: {
   readonly title: string
+  /** As wide as the screen allows: a desk rather than a question. */
+  readonly wide?: boolean
   readonly onClose: () => void
   readonly children: ReactNode
 }) {
@@ -19,7 +22,7 @@ export function Dialog({
   }, [])
   return (
     <dialog ref={ref} className="modal modal-bottom sm:modal-middle" onClose={onClose} aria-label={title}>
-      <div className="modal-box max-h-[85dvh] border hairline bg-base-200">
+      <div className={`modal-box border hairline bg-base-200 ${wide ? 'max-h-[94dvh] max-w-5xl' : 'max-h-[85dvh]'}`}>
         <div className="mb-4 flex items-center justify-between gap-4">
           <h2 className="text-lg font-semibold">{title}</h2>
           <button type="button" className="btn btn-ghost text-primary btn-sm" onClick={() => ref.current?.close()}>

@@ -54,3 +54,9 @@ export const endOfDay = (day: string, timeZone: string): string =>
 
 /** The same as ISO text. `instantAt('2026-06-01', '08:30', 'Europe/Zurich')` → `'2026-06-01T06:30:00.000Z'`. */
 export const instantAt = (day: string, time: string, timeZone: string): string => zonedInstant(day, time, timeZone).toISOString()
+
+/** The hour of the day at a place, 0 to 24: half past six is 6.5. `hourAt('2026-01-05T06:30:00.000Z', 'UTC')` → 6.5 */
+export function hourAt(instant: string, timeZone: string): number {
+  const at = new TZDate(instant, timeZone)
+  return at.getHours() + at.getMinutes() / 60
+}

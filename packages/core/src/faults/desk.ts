@@ -62,3 +62,27 @@ export function chainOf({ result }: Diagnosis): readonly { readonly link: Link; 
     return [{ link, state: p >= SUSPECT ? 'suspect' : p < OUT ? 'ruled-out' : 'open', p } as const]
   })
 }
+
+/** Steps of a start behind which it counts as running. */
+const RUNS: readonly string[] = ['blower', 'rate-reached', 'valve-shuts', 'post-purge']
+const DIED: Readonly<Record<string, string>> = {
+  fan: 'no-fan',
+  'air-proved': 'air-not-proved',
+  'pre-purge': 'air-not-proved',
+  'damper-open': 'air-not-proved',
+  'valves-proved': 'not-proving',
+  igniter: 'no-spark',
+  'gas-valve': 'no-gas',
+  'flame-proved': 'no-flame',
+  'carries-over': 'no-flame',
+}
+
+/**
+ * What watching a start shows, by the step of the sequence of operation that did not come: the result of the check *start*. What stands before the fan leaves it dead.
+ *
+ * @example
+ * startResult('igniter') // 'no-spark'
+ * startResult(null) // 'runs'
+ */
+export const startResult = (diedAt: string | null): string =>
+  diedAt === null || RUNS.includes(diedAt) ? 'runs' : (DIED[diedAt] ?? 'nothing')

@@ -1,4 +1,6 @@
-export { backgroundOf, chainOf, type LinkState, ofCode, symptomsOf } from './desk'
+export { bringFor, cardBand, type CaseFacts, diagnose, isMeasured } from './case'
+export { type Happened, oftenSo, type Pattern, patternOf, RATES, SERVICES } from './occurrences'
+export { backgroundOf, chainOf, type LinkState, ofCode, startResult, symptomsOf } from './desk'
 export { type Finding, sharesOf } from './likelihood'
 export { type Cause, type Check, type FaultMap, type FaultMapInput, faultMapSchema } from './map'
 export { type Background, Diagnosis, type Next, type Odds, type Reasoned, SURE, type Way } from './reason'

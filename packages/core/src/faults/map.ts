@@ -35,7 +35,7 @@ const causeSchema = z.strictObject({
   disturbedBy: z
     .array(z.enum(DISTURBED_KIND_IDS))
     .default([])
-    .meta({ description: 'Kinds of disturbed things of which one, touched today, makes it likelier.' }),
+    .meta({ description: 'Kinds of disturbed things of which one, touched before it was first seen, makes it likelier.' }),
   shows: share.default(1).meta({ description: 'How often a check made on the day finds it, of one that comes and goes.' }),
 })
 

@@ -4,8 +4,10 @@ import type { Access, Circumstance, Symptom } from './symptoms'
 
 const { exp, log, log2, max } = Math
 
-/** Odds of a part that was renewed already, of one beside which something was touched today, of a cause that the maker’s code names. */
-const FACTORS = { replaced: 0.3, disturbed: 7, code: 2.5 } as const
+/** Odds of a part that was renewed already, of a cause that the maker’s code names. */
+const FACTORS = { replaced: 0.3, code: 2.5 } as const
+/** What was not there before the work is most likely what the work touched: its odds times so much, and at least so much of all, however rare it is by itself. */
+const TOUCHED = { times: 7, least: 0.7 } as const
 /** Two things broken at once, over what chance alone would give. */
 const DOUBLE = 0.06
 /** No map knows everything. */
@@ -39,7 +41,7 @@ export interface Background {
   readonly code?: readonly string[] | undefined
   /** Odds of this model, by cause: the card’s overrides. */
   readonly card?: Readonly<Record<string, number>> | undefined
-  /** Kinds of things that were touched today. */
+  /** Kinds of things that were touched before the symptom was first seen. */
   readonly disturbed?: readonly string[] | undefined
   /** Causes whose part was renewed already. */
   readonly replaced?: readonly string[] | undefined
@@ -114,13 +116,16 @@ function hypotheses(map: FaultMap, about: Background): Hypothesis[] {
     if (base === undefined) return []
     let w = base * (about.card?.[c.id] ?? 1)
     if (about.replaced?.includes(c.id)) w *= FACTORS.replaced
-    if (c.disturbedBy.some((k) => about.disturbed?.includes(k))) w *= FACTORS.disturbed
     if (about.code?.includes(c.id)) w *= FACTORS.code
     for (const x of about.circumstances ?? []) w *= c.favours[x] ?? 1
     return [{ a: c.id, b: null, prior: w }]
   })
   const all = singles.reduce((sum, h) => sum + h.prior, 0) || 1
-  const normed = singles.map((h) => ({ ...h, prior: h.prior / all }))
+  const touched = new Set(map.causes.flatMap((c) => (c.disturbedBy.some((k) => about.disturbed?.includes(k)) ? [c.id] : [])))
+  const share = singles.reduce((sum, h) => (touched.has(h.a) ? sum + h.prior / all : sum), 0)
+  const now = max(TOUCHED.least, (TOUCHED.times * share) / (1 - share + TOUCHED.times * share))
+  const lift = share > 0 && share < 1 ? { touched: now / share, other: (1 - now) / (1 - share) } : { touched: 1, other: 1 }
+  const normed = singles.map((h) => ({ ...h, prior: (h.prior / all) * (touched.has(h.a) ? lift.touched : lift.other) }))
   const pairs = normed.flatMap((x, i) => normed.slice(i + 1).map((y) => ({ a: x.a, b: y.a, prior: DOUBLE * x.prior * y.prior * 2 })))
   return [...normed, ...pairs, { a: UNKNOWN_ID, b: null, prior: UNKNOWN }]
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { faultReport, faultReportSchema } from './faultReport'
 import { movedText, moveResultSchema } from './moveResults'
 import { faultCode, firingState, ratesOf } from '../appliance'
 import { inCalibration, MEASURANDS, specialSchema, STATIONS } from '../measure'
@@ -132,6 +133,8 @@ export const reportSchema = z.object({
       codes: z
         .array(z.object({ code: z.string(), meaning: z.string().nullable(), page: z.string().nullable(), at: z.string() }))
         .default([]),
+      /** Faults that were looked for, and what was ruled out by which reading, in the words of the map of that day. */
+      faults: z.array(faultReportSchema).default([]),
       /** Starts that were seen on a time line: where one died. */
       startsSeen: z.array(z.object({ id: z.string(), at: z.string(), diedAt: z.string().nullable() })).default([]),
       starts: z
@@ -460,6 +463,7 @@ function applianceReport(
       rows: rows.map(({ at, figures }) => ({ at, figures: { ...figures } as Record<string, number> })),
       by,
     })),
+    faults: visit.faults.filter(isHere).map((f) => faultReport(appliance, visit, f)),
     startsSeen: visit.startsSeen.filter(isHere).map(({ id, at, diedAt }) => ({ id, at, diedAt })),
     starts: visit.starts.filter(isHere).map(({ applianceId: _, index: _at, stood, ...start }) => ({ ...start, stood: [...stood] })),
     steps: steps

@@ -3,6 +3,7 @@ import type { Instrument } from '../measure'
 import type { Practice } from '../practice'
 import type { JobKind } from '../procedure'
 import type { StartRecord } from './events/start.recorded'
+import type { FaultCase } from './faultCase'
 import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
 
 /** One appliance of a visit with everything that judges it. */
@@ -21,6 +22,8 @@ export interface VisitAppliance {
   readonly carried?: readonly Pick<LooseEnd, 'id' | 'key' | 'kind' | 'label' | 'restore' | 'openedAt' | 'openedBy'>[]
   /** What an earlier visit took apart and did not put back. */
   readonly carriedApart?: readonly Pick<Disturbed, 'id' | 'kind' | 'label' | 'at' | 'by'>[]
+  /** Faults that earlier visits looked for and did not settle. */
+  readonly openFaults?: readonly FaultCase[]
 }
 
 /** What an unfinished visit settled, for the one that continues it: only what does not have to be seen again. */

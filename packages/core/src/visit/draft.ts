@@ -99,6 +99,7 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
       (a.carriedApart ?? []).map((d) => ({ ...d, applianceId: a.id, photoId: null, index: -1, refitted: null, carried: true })),
     ),
     symptoms: [],
+    faults: context.appliances.flatMap((a) => a.openFaults ?? []),
     runs: [],
     timers: [],
     starts: [],

@@ -56,6 +56,7 @@ export const ODDITIES = [
   'no-such-item',
   'refitted-already',
   'noted-twice',
+  'no-such-fault',
   'photo-twice',
   'opened-already',
   'no-such-loose-end',

@@ -5,10 +5,15 @@ import { adjustmentCorrected } from './events/adjustment.corrected'
 import { adjustmentMade } from './events/adjustment.made'
 import { applianceOutcomeSet } from './events/appliance.outcome-set'
 import { channelConnected } from './events/channel.connected'
+import { checkLeftOut } from './events/check.left-out'
+import { checkMade } from './events/check.made'
+import { checkWithdrawn } from './events/check.withdrawn'
 import { codeShown } from './events/code.shown'
 import { complaintNoted } from './events/complaint.noted'
 import { defectFound } from './events/defect.found'
 import { defectMended } from './events/defect.mended'
+import { faultDescribed } from './events/fault.described'
+import { faultSettled } from './events/fault.settled'
 import { gateOverridden } from './events/gate.overridden'
 import { instrumentAllowed } from './events/instrument.allowed'
 import { instrumentResponseSeen } from './events/instrument.response-seen'
@@ -22,6 +27,7 @@ import { looseEndClosed } from './events/loose-end.closed'
 import { looseEndOpened } from './events/loose-end.opened'
 import { noteAdded } from './events/note.added'
 import { observationMade } from './events/observation.made'
+import { occurrenceNoted } from './events/occurrence.noted'
 import { partFitted } from './events/part.fitted'
 import { photoTaken } from './events/photo.taken'
 import { readingCorrected } from './events/reading.corrected'
@@ -84,6 +90,12 @@ const SPECS = registry({
   'item.disturbed': itemDisturbed,
   'item.refitted': itemRefitted,
   'symptom.noted': symptomNoted,
+  'fault.described': faultDescribed,
+  'check.made': checkMade,
+  'check.left-out': checkLeftOut,
+  'check.withdrawn': checkWithdrawn,
+  'fault.settled': faultSettled,
+  'occurrence.noted': occurrenceNoted,
   'signature.given': signatureGiven,
   'photo.taken': photoTaken,
   'loose-end.opened': looseEndOpened,

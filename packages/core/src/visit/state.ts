@@ -5,6 +5,7 @@ import type { DisturbedKind, Growth, JobKind, LooseEndKind, RefitCheck, SymptomK
 import type { Verdict } from './verdict'
 import type { Explanation } from '../explain'
 import type { StartRecord } from './events/start.recorded'
+import type { FaultCase } from './faultCase'
 import type { Breach, Oddity } from './kit'
 
 /** A reading as it stands after corrections, with who took it. */
@@ -358,6 +359,8 @@ export interface VisitState {
   readonly unconfirmed: readonly string[]
   readonly disturbed: readonly Disturbed[]
   readonly symptoms: readonly Symptom[]
+  /** Faults that are looked for, those of earlier visits first. */
+  readonly faults: readonly FaultCase[]
   /** Set-ups that are compared. */
   readonly runs: readonly Run[]
   /** The newest of each clock and step, in the order in which they were started. */

@@ -137,6 +137,18 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
   'item.disturbed': fc.record({ itemId: items, kind: fc.constant('lead' as const), label: fc.constant('Lead to the rod') }),
   'item.refitted': fc.record({ itemId: items, check: fc.constantFrom('tug' as const, 'by-eye' as never) }),
   'symptom.noted': fc.record({ symptomId: items, kind: fc.constant('no-ignition' as never), text: fc.constant('') }),
+  'fault.described': fc.record({
+    faultId: items,
+    symptom: fc.constantFrom('no-ignition' as const, 'drops-out' as const),
+    intermittent: fc.boolean(),
+    circumstances: fc.constant([]),
+    renewed: fc.constant([]),
+  }),
+  'check.made': fc.record({ faultId: items, checkId: fc.constant('start'), result: fc.constant('no-spark') }),
+  'check.left-out': fc.record({ faultId: items, checkId: fc.constant('spark'), reason: fc.constant('') }),
+  'check.withdrawn': fc.record({ faultId: items, entryId: items }),
+  'fault.settled': fc.record({ faultId: items, causeIds: fc.constant(['electrode']), proved: fc.boolean() }),
+  'occurrence.noted': fc.record({ faultId: items, occurrenceId: items, happenedAt: fc.constant('2026-06-01T09:00:00.000Z') }),
   'signature.given': fc.constant({ by: 'customer' as const, outcome: 'signed' as const }),
   'photo.taken': fc.record({ photoId: items }),
   'loose-end.opened': fc.record({

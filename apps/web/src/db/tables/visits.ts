@@ -1,6 +1,6 @@
 import { JOB_KINDS } from '@lucerna/core/procedure'
 import type { Report } from '@lucerna/core/report'
-import type { StartRecord } from '@lucerna/core/visit'
+import type { FaultCase, StartRecord } from '@lucerna/core/visit'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -185,10 +185,12 @@ export const followUp = pgTable(
     applianceId: uuid('appliance_id').notNull(),
     /** Which finding of the visit it stands for: closing again makes no second one. */
     sourceKey: text('source_key').notNull(),
-    kind: text('kind', { enum: ['defect', 'loose-end', 'outside', 'override', 'outcome'] }).notNull(),
+    kind: text('kind', { enum: ['defect', 'loose-end', 'outside', 'override', 'outcome', 'fault'] }).notNull(),
     /** The class of a defect, the measurand of a figure, … by kind. */
     code: text('code').notNull(),
     text: text('text').notNull(),
+    /** Of a fault that was not settled: the case as far as it came, for the visit that goes on with it. */
+    fault: jsonb('fault').$type<FaultCase>(),
     openedAt: stamp('opened_at').notNull(),
     closedAt: stamp('closed_at'),
     closedBy: text('closed_by').references(() => user.id),

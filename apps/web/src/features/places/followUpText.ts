@@ -11,6 +11,8 @@ export function followUpText(f: { readonly kind: string; readonly code: string; 
       return `${t('follow-up.outside', { figure: wordsFor(`measurand.${f.code}`) })}${more}`
     case 'outcome':
       return `${wordsFor(`outcome.${f.code}`)}${more}`
+    case 'fault':
+      return `${t('follow-up.fault', { what: wordsFor(`faults.symptom.${f.code}`).toLowerCase() })}${f.text ? `, ${f.text}` : ''}`
     case 'loose-end':
       return `${t('follow-up.loose-end')}${more}`
     default:

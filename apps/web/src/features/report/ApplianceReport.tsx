@@ -12,6 +12,7 @@ import { startResult } from '@/ui/startResult'
 import { turnsText } from '@/ui/turns'
 import { t } from '@/messages/all'
 import { hasWords, wordsFor } from '@/ui/words'
+import { FaultsFound } from './FaultsFound'
 import { List } from './List'
 
 /** What one appliance was found as and left as, and what it says. */
@@ -47,6 +48,7 @@ export function ApplianceReport({ appliance: a, model }: { readonly appliance: R
       <p className="text-sm quiet">{t('report.card', { doc: a.card.document, version: a.card.version })}</p>
       {a.card.provisional && <Provisional why />}
       <Fault appliance={a} timeZone={model.timeZone} />
+      <FaultsFound faults={a.faults} timeZone={model.timeZone} />
       <div className="mt-3">
         <table className="w-full border-collapse">
           <thead>

@@ -61,6 +61,7 @@ const unit = (more: Partial<Unit> = {}): Unit => ({
   grown: [],
   complaint: null,
   codes: [],
+  faults: [],
   starts: [],
   startsSeen: [],
   runs: [],
@@ -106,6 +107,41 @@ const FROZEN = { version: 1, hash: 'a'.repeat(64), createdAt: '2026-06-01T09:30:
 const said = (more: object = {}, shown: Partial<ShownReport> = {}) =>
   read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, ...shown }} />)
 const ofUnit = (more: Partial<Unit>) => said({ appliances: [unit(more)] })
+
+describe('faults', () => {
+  const fault: Unit['faults'][number] = {
+    symptom: 'no-ignition',
+    code: 'L1',
+    intermittent: false,
+    begunAt: '2026-05-20T08:00:00.000Z',
+    carried: true,
+    checks: [
+      { check: 'Spark, gas shut', result: 'None', rulesOut: ['Gas valve'], carried: true, at: '2026-05-20T08:10:00.000Z', by: 'T' },
+      { check: 'Lead to the electrode', result: '0.2 kΩ', rulesOut: [], carried: false, at: '2026-06-01T08:10:00.000Z', by: 'T' },
+    ],
+    leftOut: [{ check: 'Volts at the valve', reason: 'not licensed', by: 'T' }],
+    occurrences: 2,
+    settled: null,
+    suspects: [{ cause: 'Ignition transformer', p: 0.81 }],
+    bring: ['multimeter'],
+  }
+
+  test('open: what it may be, what to bring, what was ruled out by which reading, on which day', () => {
+    const text = ofUnit({ faults: [fault] })
+    expect(text).toMatch(/Tries, but does not light, L1 \(open since 20 May 2026\)/)
+    expect(text).toMatch(/Ignition transformer 81%/)
+    expect(text).toMatch(/20 May 2026 Spark, gas shut: None ; rules out Gas valve/)
+    expect(text).toMatch(/10:10 Lead to the electrode: 0\.2 kΩ/)
+    expect(text).toMatch(/Volts at the valve: left out \(not licensed\)/)
+    expect(text).toMatch(/Seen or told 2 times/)
+  })
+
+  test('settled: what it was, and whether that was proved', () => {
+    const settled = { causes: ['Ignition transformer'], remedies: ['Renew it.'], proved: true, by: 'Tobias Achterberg' }
+    expect(ofUnit({ faults: [{ ...fault, settled, suspects: [], bring: [] }] })).toMatch(/Ignition transformer · proved by the repair/)
+    expect(ofUnit({ faults: [{ ...fault, settled: { ...settled, proved: false }, suspects: [], bring: [] }] })).toMatch(/not proved/)
+  })
+})
 
 describe('the head', () => {
   test('what, where, who with licence, and when by the clock of the site', () => {

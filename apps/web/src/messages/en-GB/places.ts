@@ -237,6 +237,7 @@ export const places = {
   'follow-up.closed': 'Follow-up closed.',
   'follow-up.outside': 'Left out of limits: {{figure}}',
   'follow-up.loose-end': 'Loose end',
+  'follow-up.fault': 'Fault not settled: {{what}}',
   'plan.open': 'Plan visit',
   'plan.title': 'Plan a visit',
   'plan.day': 'Day',

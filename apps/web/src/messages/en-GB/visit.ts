@@ -2,6 +2,12 @@
 export const visit = {
   'visit.start': 'Start visit',
   'visit.fault-desk': 'Fault desk: what to check next',
+  'visit.fault-desk.title': 'Fault desk',
+  'visit.fault-desk.go-on': 'Go on at the fault desk',
+  'visit.fault-open_one': 'Fault not settled: {{symptom}}. {{count}} check so far.',
+  'visit.fault-open_other': 'Fault not settled: {{symptom}}. {{count}} checks so far.',
+  'visit.fault-open.carried_one': 'Fault open since {{date}}: {{symptom}}. {{count}} check so far.',
+  'visit.fault-open.carried_other': 'Fault open since {{date}}: {{symptom}}. {{count}} checks so far.',
   'visit.read-only': 'You can read this visit. Recording is for technicians.',
   'line.street': 'meter',
   'line.sky': 'flue out',

@@ -96,4 +96,6 @@ export const terms: Other<typeof gb> = {
   'measurand.voltage.neutralEarth': 'Voltage, neutral to ground',
   'short.leakage.earth': 'ground leakage',
   'measurand.leakage.earth': 'Ground leakage current',
+  'faults.symptom.spillage': 'Spills flue gases',
+  'faults.symptom.low-rate-loss': 'Flame lost at low fire',
 }

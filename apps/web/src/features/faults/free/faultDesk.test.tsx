@@ -3,12 +3,12 @@ import '@/test/browserParts'
 import { faultMapOf } from '@lucerna/core/faults'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
-import { cardBand, failedStarts, FaultCase, findingsOf, isMeasured, NO_CASE } from './case'
+import { failedStarts, FreeCase, NO_CASE } from './case'
 import { FaultDesk } from './FaultDesk'
 
 const card = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
 const map = faultMapOf(card.burnerKind)
-const at = { id: '1', at: '2026-01-05T09:00:00.000Z' }
+const at = { at: '2026-01-05T09:00:00.000Z' }
 
 beforeEach(() => localStorage.clear())
 afterEach(cleanup)
@@ -27,34 +27,26 @@ const heading = () =>
 
 describe('a case', () => {
   test('is kept on the device, and what cannot be read is none', () => {
-    const kept = new FaultCase('k', localStorage)
+    const kept = new FreeCase('k', localStorage)
     kept.put({ symptom: 'no-ignition' })
-    kept.found({ checkId: 'inlet-dip', result: 'none' })
-    expect(new FaultCase('k', localStorage).getSnapshot()).toEqual(kept.getSnapshot())
+    kept.found('inlet-dip', { result: 'none' })
+    expect(new FreeCase('k', localStorage).getSnapshot()).toEqual(kept.getSnapshot())
     localStorage.setItem('k', '{"symptom":"smoke"}')
-    expect(new FaultCase('k', localStorage).getSnapshot()).toEqual(NO_CASE)
-  })
-
-  test('a figure is judged by the card’s band, with the doubt of a usual instrument', () => {
-    const check = map.checks.find((c) => c.id === 'inlet-pressure')!
-    const band = cardBand(card, check)
-    expect(isMeasured(check, band)).toBe(true)
-    expect(findingsOf([{ ...at, checkId: 'inlet-pressure', valueSi: 2000, text: '20 mbar' }], () => band)).toEqual([
-      { checkId: 'inlet-pressure', valueSi: 2000, u: 40, band },
-    ])
-    expect(
-      cardBand(
-        card,
-        map.checks.find((c) => c.id === 'spark'),
-      ),
-    ).toBeNull()
+    expect(new FreeCase('k', localStorage).getSnapshot()).toEqual(NO_CASE)
   })
 
   test('tries count until it was waited and purged; what fires nothing does not', () => {
-    const entries = ['start', 'drain-look', 'inlet-dip', 'coil-volts'].map((checkId, i) => ({ ...at, id: String(i), checkId, result: 'x' }))
-    expect(failedStarts(map, { entries, purgedAfter: 0, symptom: 'no-ignition' })).toBe(3)
-    expect(failedStarts(map, { entries, purgedAfter: 3, symptom: 'no-ignition' })).toBe(1)
-    expect(failedStarts(map, { entries, purgedAfter: 0, symptom: 'high-co' })).toBe(0)
+    const checks = ['start', 'drain-look', 'inlet-dip', 'coil-volts'].map((checkId, i) => ({
+      ...at,
+      id: String(i),
+      checkId,
+      result: 'x',
+      valueSi: null,
+      text: null,
+    }))
+    expect(failedStarts(map, { checks, purgedAfter: 0, symptom: 'no-ignition' })).toBe(3)
+    expect(failedStarts(map, { checks, purgedAfter: 3, symptom: 'no-ignition' })).toBe(1)
+    expect(failedStarts(map, { checks, purgedAfter: 0, symptom: 'high-co' })).toBe(0)
   })
 })
 

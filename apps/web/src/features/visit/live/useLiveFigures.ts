@@ -11,7 +11,7 @@ const instant = (): number => Date.now()
 const NONE: ReadonlyMap<string, LiveNeed> = new Map()
 
 /** The figures of a step as connected instruments show them; empty while none is connected. On the bench, hoses and probe go where the step wants them. */
-export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
+export function useLiveFigures(step: Pick<Step, 'id' | 'needs' | 'firingStateId'>): ReadonlyMap<string, LiveNeed> {
   const { appliance, state, visit, context, instruments } = useDesk()
   const view = useLiveView()
   const board = useLiveParts()?.board
@@ -40,7 +40,7 @@ export function useLiveFigures(step: Step): ReadonlyMap<string, LiveNeed> {
 }
 
 /** On the bench the technician's hands are simulated too: what the step reads is connected when it is arrived at. */
-function useBenchHoses(step: Step, channels: ReturnType<typeof assigned>): void {
+function useBenchHoses(step: Pick<Step, 'needs'>, channels: ReturnType<typeof assigned>): void {
   const { appliance } = useDesk()
   const bench = useLiveParts()?.bench
   const view = useBench()

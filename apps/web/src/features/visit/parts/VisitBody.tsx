@@ -15,7 +15,7 @@ import { FinishPanel } from './FinishPanel'
 import { BenchPanel, ExplainedPanel, fetchLaterParts } from './later'
 import { useBench } from '../live/context'
 import { Line } from './Line'
-import { FAULT_STEPS, FaultDeskLink } from './FaultDeskLink'
+import { FaultsHere } from './FaultsHere'
 import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
 import { StepHeader } from './StepHeader'
@@ -86,7 +86,7 @@ export function VisitBody(props: VisitBodyProps) {
             ) : (
               step && !stopped && (step.kind === 'flue' || step.kind === 'manifold') && <SetUpDesk step={step} />
             )}
-            {step && FAULT_STEPS.includes(step.kind) && <FaultDeskLink />}
+            {step && <FaultsHere step={step} onOpen={() => props.onOpen('faults')} />}
             {bench?.on && <BenchPanel />}
             <CheckIn />
             <Cautions number={context.emergencyNumber} />

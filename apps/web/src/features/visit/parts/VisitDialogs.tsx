@@ -9,7 +9,7 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel, TraceFileDialog } from './later'
+import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel, TraceFileDialog, VisitFaults } from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
@@ -111,6 +111,12 @@ export function VisitDialogs({
       return (
         <Dialog title={t('trace-file.title')} onClose={onClose}>
           <TraceFileDialog step={step} onClose={onClose} />
+        </Dialog>
+      )
+    case 'faults':
+      return (
+        <Dialog title={t('visit.fault-desk.title')} wide onClose={onClose}>
+          <VisitFaults key={appliance.id} stepId={step.id} />
         </Dialog>
       )
     case 'runs':

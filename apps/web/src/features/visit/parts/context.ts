@@ -60,6 +60,7 @@ export type DialogName =
   | 'figure'
   | 'grow'
   | 'runs'
+  | 'faults'
   | 'note'
   | 'photos'
   | 'skip'

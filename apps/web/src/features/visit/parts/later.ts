@@ -11,6 +11,7 @@ const load = {
   figure: () => import('./AnyFigure').then((m) => m.AnyFigure),
   grow: () => import('./GrowForm').then((m) => m.GrowForm),
   complaint: () => import('./Complaint').then((m) => m.Complaint),
+  faults: () => import('../faults/VisitFaults').then((m) => m.VisitFaults),
   runs: () => import('./RunsPanel').then((m) => m.RunsPanel),
   note: () => import('./NoteDialog').then((m) => m.NoteDialog),
   explained: () => import('./ExplainedPanel').then((m) => m.ExplainedPanel),
@@ -26,6 +27,7 @@ export const PhotosDialog = dynamic(patiently(load.photos), { ssr: false })
 export const AnyFigure = dynamic(patiently(load.figure), { ssr: false })
 export const GrowForm = dynamic(patiently(load.grow), { ssr: false })
 export const Complaint = dynamic(patiently(load.complaint), { ssr: false })
+export const VisitFaults = dynamic(patiently(load.faults), { ssr: false })
 export const RunsPanel = dynamic(patiently(load.runs), { ssr: false })
 export const NoteDialog = dynamic(patiently(load.note), { ssr: false })
 export const ExplainedPanel = dynamic(patiently(load.explained), { ssr: false })

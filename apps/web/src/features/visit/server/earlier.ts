@@ -1,5 +1,5 @@
 import type { DisturbedKind, LooseEndKind } from '@lucerna/core/procedure'
-import type { StartRecord, VisitAppliance } from '@lucerna/core/visit'
+import { type FaultCase, openFault, type StartRecord, type VisitAppliance } from '@lucerna/core/visit'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
@@ -10,6 +10,7 @@ type CarriedEnd = NonNullable<VisitAppliance['carried']>[number]
 interface Hanging {
   readonly carried: readonly CarriedEnd[]
   readonly carriedApart: NonNullable<VisitAppliance['carriedApart']>
+  readonly openFaults: readonly FaultCase[]
 }
 
 /** Closed visits of these appliances before this one. */
@@ -64,7 +65,7 @@ const hangingEnd = (id: string, kind: string, label: string, openedAt: string, b
   openedBy: by ?? '',
 })
 
-/** What earlier visits left open and tagged on these appliances, and nobody has closed since: follow-ups of kind loose-end that are still open. */
+/** What earlier visits left open and tagged on these appliances, or looked for and did not find, and nobody has closed since: follow-ups that are still open. */
 export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, Hanging>> {
   const rows = await tx
     .select({ f: followUp, by: user.name })
@@ -75,7 +76,7 @@ export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: 
       and(
         eq(followUp.firmId, row.firmId),
         inArray(followUp.applianceId, [...applianceIds]),
-        eq(followUp.kind, 'loose-end'),
+        inArray(followUp.kind, ['loose-end', 'fault']),
         ne(followUp.visitId, row.id),
         lt(visit.plannedFor, row.plannedFor),
         row.status === 'closed' ? undefined : isNull(followUp.closedAt),
@@ -86,18 +87,17 @@ export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: 
   for (const { f, by } of rows) {
     // Of a closed visit: what hung when it began.
     if (f.closedAt && Date.parse(f.closedAt) < Date.parse(row.startedAt ?? row.plannedFor)) continue
-    const { carried, carriedApart } = ends.get(f.applianceId) ?? { carried: [], carriedApart: [] }
+    const left = ends.get(f.applianceId) ?? { carried: [], carriedApart: [], openFaults: [] }
     const at = isoInstant(f.openedAt)
-    const left = f.sourceKey.startsWith(APART)
-      ? {
-          carried,
-          carriedApart: [
-            ...carriedApart,
-            { id: f.sourceKey.slice(APART.length), kind: f.code as DisturbedKind, label: f.text, at, by: by ?? '' },
-          ],
-        }
-      : { carried: [...carried, hangingEnd(f.sourceKey.slice(HANGING.length), f.code, f.text, at, by)], carriedApart }
-    ends.set(f.applianceId, left)
+    if (f.fault) ends.set(f.applianceId, { ...left, openFaults: [...left.openFaults, openFault(f.fault)] })
+    else if (f.sourceKey.startsWith(APART)) {
+      const apart = { id: f.sourceKey.slice(APART.length), kind: f.code as DisturbedKind, label: f.text, at, by: by ?? '' }
+      ends.set(f.applianceId, { ...left, carriedApart: [...left.carriedApart, apart] })
+    } else
+      ends.set(f.applianceId, {
+        ...left,
+        carried: [...left.carried, hangingEnd(f.sourceKey.slice(HANGING.length), f.code, f.text, at, by)],
+      })
   }
   return ends
 }

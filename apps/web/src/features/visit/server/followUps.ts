@@ -1,6 +1,6 @@
 import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
 import type { VisitState } from '@lucerna/core/visit'
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, ne } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Transaction } from '@/db/client'
 import { followUp } from '@/db/schema'
@@ -8,6 +8,7 @@ import { followUp } from '@/db/schema'
 /** What is carried on to the next visit, by where it came from: a loose end, or something left apart. */
 export const HANGING = 'loose-end:'
 export const APART = 'disturbed:'
+const FAULT = 'fault:'
 
 type Row = typeof followUp.$inferInsert
 
@@ -39,6 +40,10 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
     ...state.disturbed
       .filter((d) => !d.refitted && !d.carried)
       .map((d) => row(`${APART}${d.id}`, 'loose-end', d.kind, d.label, d.applianceId)),
+    ...openFaultsOf(state).map((f) => ({
+      ...row(`${FAULT}${f.id}`, 'fault', f.symptom, f.code ?? '', f.applianceId),
+      fault: f,
+    })),
     ...state.appliances.flatMap((a) => [
       ...a.foundAndLeft.flatMap((fl) =>
         fl.asLeft?.verdict.status === 'outside' && fl.asLeft.measurandId in MEASURANDS
@@ -60,6 +65,10 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
   ]
 }
 
+/** Faults that come and go, or were worked on today, and are not settled: the next visit goes on with them. */
+const openFaultsOf = (state: VisitState) =>
+  state.faults.filter((f) => f.settled === null && (f.checks.length > 0 || f.occurrences.length > 0 || f.intermittent))
+
 /** The reason with which a figure was left outside, if one was given. */
 const reasonFor = (state: VisitState, applianceId: string, key: string): string =>
   state.overrides.find((o) => (o.applianceId === null || o.applianceId === applianceId) && o.gate.endsWith(key))?.reason ?? ''
@@ -76,6 +85,20 @@ export async function openFollowUps(tx: Transaction, firmId: string, state: Visi
     ...state.looseEnds.flatMap((l) => (l.carried && l.closedAt ? [[`${HANGING}${l.id}`, l.closedAt] as const] : [])),
     ...state.disturbed.flatMap((d) => (d.carried && d.refitted ? [[`${APART}${d.id}`, d.refitted.at] as const] : [])),
   ]
+  // A case that an earlier visit left open goes on in this one's row, or is settled.
+  for (const f of state.faults)
+    if (f.carried && state.closedAt)
+      await tx
+        .update(followUp)
+        .set({ closedAt: state.closedAt })
+        .where(
+          and(
+            eq(followUp.firmId, firmId),
+            eq(followUp.sourceKey, `${FAULT}${f.id}`),
+            ne(followUp.visitId, state.visitId),
+            isNull(followUp.closedAt),
+          ),
+        )
   for (const [sourceKey, closedAt] of done)
     await tx
       .update(followUp)

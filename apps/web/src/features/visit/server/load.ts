@@ -140,7 +140,7 @@ async function framed(
       // A pipe list that nobody wrote is not a pipe of no volume.
       ...(meter.volumeM3 !== null && r.pipes.length > 0 && { installationVolumeM3: meter.volumeM3 + pipesVolume(r.pipes) }),
     }
-    const { carried = [], carriedApart = [] } = hanging.get(r.appliance.id) ?? {}
+    const { carried = [], carriedApart = [], openFaults = [] } = hanging.get(r.appliance.id) ?? {}
     const before = continued.get(r.appliance.id)
     const goodStart = starts.get(r.appliance.id)
     return {
@@ -151,6 +151,7 @@ async function framed(
       lastVisit: last.get(r.appliance.id) ?? {},
       carried,
       carriedApart,
+      openFaults,
       ...(goodStart && { goodStart }),
       ...(before && { continued: before }),
     }

@@ -11,13 +11,13 @@ const REASONS = 3
 export function OddsList({
   result,
   map,
-  replaced,
-  onReplaced,
+  renewed,
+  onRenewed,
 }: {
   readonly result: Reasoned
   readonly map: FaultMap
-  readonly replaced: readonly string[]
-  readonly onReplaced: (causeId: string) => void
+  readonly renewed: readonly string[]
+  readonly onRenewed: ((causeId: string) => void) | undefined
 }) {
   const shown = result.odds.filter((o, i) => i < SHOWN && (i < AT_LEAST || o.p >= 0.01))
   const names = (of: readonly { readonly checkId: string }[]) =>
@@ -61,13 +61,14 @@ export function OddsList({
                     .join('; ')}
                 </span>
               )}
-              {cause.part && (
+              {cause.part && (onRenewed || renewed.includes(cause.id)) && (
                 <label className="no-print flex min-h-9 cursor-pointer items-center gap-2 text-sm quiet">
                   <input
                     type="checkbox"
                     className="checkbox checkbox-sm"
-                    checked={replaced.includes(cause.id)}
-                    onChange={() => onReplaced(cause.id)}
+                    checked={renewed.includes(cause.id)}
+                    disabled={!onRenewed}
+                    onChange={() => onRenewed?.(cause.id)}
                   />
                   {t('faults.replaced')}
                 </label>

@@ -1,14 +1,33 @@
-import type { Diagnosis, FaultMap, Finding, Next, Way } from '@lucerna/core/faults'
+import { type Diagnosis, type FaultMap, type Finding, isMeasured, type Next, type Way } from '@lucerna/core/faults'
 import { MEASURANDS, shownAs } from '@lucerna/core/measure'
 import { parseQuantity } from '@lucerna/core/units'
-import { useState } from 'react'
+import { Calculator } from 'lucide-react'
+import Link from 'next/link'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { described, Field } from '@/ui/Field'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { Typed } from '@/ui/Typed'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/faults'
-import { type Entry, isMeasured } from './case'
+import type { Shown } from './deskCase'
 import { causeName, percent } from './said'
+
+/** What works out what a check should show. */
+const CALCULATORS: Readonly<Record<string, string>> = {
+  'igniter-ohms': 'igniter',
+  'coil-volts': 'coil',
+  'coil-volts-board': 'coil',
+  'coil-ohms': 'coil',
+  'flame-current': 'flame-current',
+  combustion: 'flue-gas',
+  'gas-rate': 'gas-rate',
+  'orifice-look': 'orifice',
+  'burner-pressure': 'manifold',
+  'inlet-pressure': 'pressure-ladder',
+  'air-rise': 'air-rise',
+  'water-flow': 'water-side',
+  'valve-tight': 'valve-proving',
+}
 
 /** The next check, large: how, with what, how long, and what each outcome would mean. */
 export function NextCheck({
@@ -18,7 +37,10 @@ export function NextCheck({
   units,
   way,
   band,
-  onResult,
+  readOnly = false,
+  showing,
+  guard,
+  onShown,
   onLeftOut,
 }: {
   readonly next: Extract<Next, { code: 'check' }>
@@ -27,10 +49,28 @@ export function NextCheck({
   readonly units: Units
   readonly way: Way
   readonly band: Finding['band']
-  readonly onResult: (entry: Pick<Entry, 'result' | 'valueSi' | 'text'>) => void
+  readonly readOnly?: boolean
+  /** What is known of it without making it. */
+  readonly showing?: ReactNode
+  /** What has to be done first. */
+  readonly guard?: ReactNode
+  readonly onShown: (shown: Shown) => void
   readonly onLeftOut: (reason: string) => void
 }) {
   const { check, before, again, minutes } = next
+  const calculator = CALCULATORS[check.id]
+  const closed = readOnly || !!guard
+  const list = useRef<HTMLUListElement>(null)
+  useEffect(() => {
+    // A digit is a result, wherever the cursor is but in a field.
+    const onKey = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || (e.target as HTMLElement).closest('input, textarea, select')) return
+      const button = /^[1-9]$/.test(e.key) ? list.current?.querySelectorAll('button')[Number(e.key) - 1] : undefined
+      if (button && !button.disabled) button.click()
+    }
+    document.addEventListener('keydown', onKey)
+    return () => document.removeEventListener('keydown', onKey)
+  }, [])
   const outcomes = new Map(diagnosis.outcomes(check).map((o) => [o.result, o]))
   return (
     <section aria-labelledby="next-check" data-check={check.id} className="flex flex-col gap-3">
@@ -48,21 +88,38 @@ export function NextCheck({
         {[t(`faults.access.${check.access}`), ...check.tools].join(' · ')}
       </p>
       {check.instead && <p className="text-sm quiet">{t('faults.instead', { of: check.instead.of, why: check.instead.why })}</p>}
-      {check.measurandId && isMeasured(check, band) && (
-        <Measured measurandId={check.measurandId} units={units} band={band} onEnter={(valueSi, text) => onResult({ valueSi, text })} />
+      {calculator && (
+        <Link
+          href={`/calculators/${calculator}`}
+          className="inline-flex min-h-11 items-center gap-2 self-start text-primary hover:underline"
+        >
+          <Calculator size={18} aria-hidden="true" />
+          {t('faults.calculator')}
+        </Link>
       )}
-      <ul className="flex flex-col gap-2">
-        {check.results.map((r) => {
+      {guard}
+      {!closed && showing}
+      {!closed && check.measurandId && isMeasured(check, band) && (
+        <Measured measurandId={check.measurandId} units={units} band={band} onEnter={(valueSi, text) => onShown({ valueSi, text })} />
+      )}
+      <ul ref={list} className="flex flex-col gap-2">
+        {check.results.map((r, i) => {
           const then = outcomes.get(r.id)
           return (
             <li key={r.id}>
               <button
                 type="button"
                 data-result={r.id}
+                disabled={closed}
                 className="btn h-auto min-h-12 press w-full justify-between gap-3 btn-outline py-2 text-left"
-                onClick={() => onResult({ result: r.id })}
+                onClick={() => onShown({ result: r.id })}
               >
-                <span className="text-base">{r.label}</span>
+                <span className="text-base">
+                  <kbd aria-hidden="true" className="mr-3 hidden font-sans text-sm font-normal quiet lg:inline">
+                    {i + 1}
+                  </kbd>
+                  {r.label}
+                </span>
                 <span className="text-right text-sm font-normal quiet">
                   {r.wrongMethod ??
                     (then && t('faults.would', { cause: causeName(map, then.causeId).toLowerCase(), odds: percent(then.then) }))}
@@ -72,7 +129,7 @@ export function NextCheck({
           )
         })}
       </ul>
-      <LeftOut written={way === 'book'} onLeftOut={onLeftOut} />
+      {!readOnly && <LeftOut written={way === 'book'} onLeftOut={onLeftOut} />}
     </section>
   )
 }

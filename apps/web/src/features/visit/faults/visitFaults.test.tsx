@@ -1,0 +1,102 @@
+/** @jest-environment jsdom */
+import '@/test/browserParts'
+import { faultMapOf } from '@lucerna/core/faults'
+import type { StoredEvent } from '@lucerna/core/visit'
+import { DEMO_CARDS } from '@lucerna/sim/cards'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { visitOf } from '@/test/desk'
+import { LivingDesk } from '@/test/livingDesk'
+import { DeskProvider, type VisitDesk } from '../parts/context'
+import { VisitFaults } from './VisitFaults'
+
+jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined, push: () => undefined }) }))
+afterEach(cleanup)
+
+const card = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
+const map = faultMapOf(card.burnerKind)
+const visit = visitOf(card, 'breakdown')!
+
+function show(more: Partial<VisitDesk> = {}) {
+  const log: StoredEvent[] = []
+  render(
+    <LivingDesk visit={visit} log={log}>
+      {(desk) => (
+        <DeskProvider value={{ ...desk, ...more }}>
+          <VisitFaults stepId="complaint" />
+        </DeskProvider>
+      )}
+    </LivingDesk>,
+  )
+  return log
+}
+const press = (name: string | RegExp) => act(async () => void fireEvent.click(screen.getByRole('button', { name })))
+const asked = () => document.querySelector('[data-check]')?.getAttribute('data-check') ?? null
+const answer = (result: string) => act(async () => void fireEvent.click(document.querySelector(`[data-result="${result}"]`)!))
+const typesOf = (log: readonly StoredEvent[]) => log.map((e) => e.type)
+
+test('every check is written down; a try counts as a start; what is removed stays in the log', async () => {
+  const log = show()
+  await press('Tries, but does not light')
+  expect(typesOf(log).at(-1)).toBe('fault.described')
+  expect(asked()).toBe('start')
+  await answer('no-spark')
+  expect(typesOf(log).slice(-2)).toEqual(['check.made', 'start.tried'])
+  expect(log.at(-1)!.data).toMatchObject({ gas: 'on', lit: false })
+  expect(screen.getByText(/^Failed starts: 1 of/)).toBeTruthy()
+  await press('Remove this result')
+  expect(typesOf(log).at(-1)).toBe('check.withdrawn')
+  expect(within(screen.getByRole('region', { name: 'What was found' })).queryByText(/No spark/)).toBeNull()
+})
+
+test('a live test is begun first, is a loose end, and ends with its result', async () => {
+  const log = show()
+  await press('Tries, but does not light')
+  const found: Record<string, string> = { start: 'no-gas', 'inlet-dip': 'none', 'gas-on': 'on', 'inlet-pressure': 'inside' }
+  for (let n = 0; n < 12 && map.checks.find((c) => c.id === asked())?.access !== 'live'; n++) {
+    const check = map.checks.find((c) => c.id === asked())!
+    await answer(found[check.id] ?? check.results[0]!.id)
+  }
+  const results = () => [...document.querySelectorAll<HTMLButtonElement>('[data-result]')]
+  expect(results().every((b) => b.disabled)).toBe(true)
+  await press('Begin this live test')
+  expect(results().some((b) => b.disabled)).toBe(false)
+  await answer(results()[0]!.dataset.result!)
+  expect(typesOf(log)).toEqual(expect.arrayContaining(['live-test.allowed', 'loose-end.closed']))
+})
+
+test('what comes and goes: each time is noted, and from two on it says what to provoke and what to bring', async () => {
+  const log = show()
+  await press('Lights, then drops out')
+  await act(async () => void fireEvent.click(screen.getByLabelText('Comes and goes')))
+  for (const time of ['06:10', '06:40', '07:05']) {
+    act(() => void fireEvent.change(screen.getByLabelText('Time'), { target: { value: time } }))
+    act(() => void fireEvent.change(screen.getByLabelText('Firing rate'), { target: { value: 'low' } }))
+    await press('Add this time')
+  }
+  expect(typesOf(log).filter((type) => type === 'occurrence.noted')).toHaveLength(3)
+  const when = within(screen.getByRole('region', { name: 'When it happens' }))
+  expect(when.getByText('it runs at low rate')).toBeTruthy()
+  expect(when.getByText('between 6:00 and 8:00')).toBeTruthy()
+  expect(when.getByText('To bring')).toBeTruthy()
+})
+
+test('found and put right: settled, and said; an apprentice is shown no live test', async () => {
+  const log = show()
+  await press('Tries, but does not light')
+  const found: Record<string, string> = { start: 'no-gas', 'inlet-dip': 'none', 'coil-ohms': 'high', 'coil-volts': 'right' }
+  for (let n = 0; n < 25 && asked(); n++) {
+    if (screen.queryByRole('button', { name: 'Begin this live test' })) await press('Begin this live test')
+    await answer(found[asked()!] ?? map.checks.find((c) => c.id === asked())!.results[0]!.id)
+  }
+  await press(/^Part fitted: /)
+  await press('Repaired and proved')
+  expect(log.at(-1)).toMatchObject({ type: 'fault.settled', data: { causeIds: ['coil'], proved: true } })
+  expect(screen.getByText(/^Tries, but does not light: Valve coil/)).toBeTruthy()
+  cleanup()
+  show({ role: 'apprentice' })
+  await press('Tries, but does not light')
+  for (let n = 0; n < 25 && asked(); n++) {
+    expect(map.checks.find((c) => c.id === asked())!.access).not.toBe('live')
+    await answer(map.checks.find((c) => c.id === asked())!.results[0]!.id)
+  }
+})
