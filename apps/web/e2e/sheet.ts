@@ -19,14 +19,20 @@ export function soundTexts(cardId: string, practice: string, gas: string, altitu
 }
 
 /** From the list of appliances to the started visit, as anybody would. */
-export async function beginJob(page: Page, appliance: RegExp, job: string): Promise<void> {
-  await page.goto('/sites?show=appliances')
-  await page.getByRole('link', { name: appliance }).first().click()
+export async function beginJob(page: Page, appliance: RegExp | string, job: string): Promise<string> {
+  if (typeof appliance === 'string') await page.goto(appliance)
+  else {
+    await page.goto('/sites?show=appliances')
+    await page.getByRole('link', { name: appliance }).first().click()
+    await page.waitForURL('**/appliances/*')
+  }
+  const at = new URL(page.url()).pathname
   await page.getByLabel('Job type').first().selectOption({ label: job })
   await page.getByRole('button', { name: /^Start (another )?visit/ }).click()
   await page.waitForURL('**/visits/*')
   await page.getByRole('button', { name: 'Start visit' }).click()
   await expect(page.locator('h2#now')).toBeVisible()
+  return at
 }
 
 export interface Wish {

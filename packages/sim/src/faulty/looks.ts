@@ -8,7 +8,11 @@ export const LOOKS: Readonly<Record<string, Readonly<Record<string, Readonly<Rec
   'relay-volts': { board: { none: 0.96 }, 'stage-parameter': { none: 0.97 } },
   'electrode-look': { electrode: { worn: 0.85 }, drain: { wet: 0.7 } },
   'lead-ohms': { lead: { open: 0.65, varies: 0.25 } },
-  'lead-moved': { lead: { varies: 0.75 }, harness: { varies: 0.7 }, 'external-wiring': { varies: 0.4 } },
+  'lead-moved': {
+    lead: { 'lead-varies': 0.72, 'plug-varies': 0.03 },
+    harness: { 'plug-varies': 0.66, 'lead-varies': 0.04 },
+    'external-wiring': { 'outside-varies': 0.36, 'plug-varies': 0.04 },
+  },
   tubes: { 'pressure-tube': { bad: 0.92 } },
   'switch-contact': { 'air-switch': { stuck: 0.95 } },
   'flue-look': {

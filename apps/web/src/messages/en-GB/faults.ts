@@ -105,7 +105,7 @@ export const faults = {
   'faults.occurrence.hours': 'At these hours: {{hours}}',
   'faults.occurrence.unknown': 'not known',
   'faults.occurrence.day': 'Day',
-  'faults.occurrence.time': 'Time',
+  'faults.occurrence.time': 'Time of day',
   'faults.occurrence.service': 'In use then',
   'faults.occurrence.rate': 'Firing rate',
   'faults.occurrence.weather': 'Weather',

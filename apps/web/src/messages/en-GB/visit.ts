@@ -2,6 +2,7 @@
 export const visit = {
   'visit.start': 'Start visit',
   'visit.fault-desk': 'Fault desk: what to check next',
+  'visit.fault-desk.open': 'Fault desk…',
   'visit.fault-desk.title': 'Fault desk',
   'visit.fault-desk.go-on': 'Go on at the fault desk',
   'visit.fault-open_one': 'Fault not settled: {{symptom}}. {{count}} check so far.',

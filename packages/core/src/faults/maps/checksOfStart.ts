@@ -182,8 +182,17 @@ export const CHECKS_OF_START: readonly CheckPart[] = [
     minutes: 4,
     access: 'case-off',
     moving: true,
-    results: results('steady: Steady', 'varies: Comes and goes'),
-    shows: { lead: { varies: 0.7 }, harness: { varies: 0.68 }, 'external-wiring': { varies: 0.3 } },
+    results: results(
+      'steady: Steady',
+      'lead-varies: Comes and goes at the ignition lead',
+      'plug-varies: Comes and goes at a plug or the harness',
+      'outside-varies: Comes and goes at the wiring outside',
+    ),
+    shows: {
+      lead: { 'lead-varies': 0.7, 'plug-varies': 0.04 },
+      harness: { 'plug-varies': 0.66, 'lead-varies': 0.04 },
+      'external-wiring': { 'outside-varies': 0.3, 'plug-varies': 0.05 },
+    },
   },
   {
     id: 'coil-volts',

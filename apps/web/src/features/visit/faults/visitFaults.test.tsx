@@ -69,7 +69,7 @@ test('what comes and goes: each time is noted, and from two on it says what to p
   await press('Lights, then drops out')
   await act(async () => void fireEvent.click(screen.getByLabelText('Comes and goes')))
   for (const time of ['06:10', '06:40', '07:05']) {
-    act(() => void fireEvent.change(screen.getByLabelText('Time'), { target: { value: time } }))
+    act(() => void fireEvent.change(screen.getByLabelText('Time of day'), { target: { value: time } }))
     act(() => void fireEvent.change(screen.getByLabelText('Firing rate'), { target: { value: 'low' } }))
     await press('Add this time')
   }

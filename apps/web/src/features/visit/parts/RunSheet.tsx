@@ -50,6 +50,9 @@ export function RunSheet({ sheet, currentId }: { readonly sheet: readonly SheetE
           <button type="button" className="btn btn-ghost px-2 text-primary btn-sm max-lg:btn-md" onClick={() => openDialog('runs')}>
             {t('runs.open')}
           </button>
+          <button type="button" className="btn btn-ghost px-2 text-primary btn-sm max-lg:btn-md" onClick={() => openDialog('faults')}>
+            {t('visit.fault-desk.open')}
+          </button>
         </div>
       )}
       <ol ref={list}>

@@ -137,3 +137,41 @@ test('the pipe list and the meter give the volume that a tightness test needs; w
   expect(known.meterKind).toBe('small-diaphragm')
   expect(known.installationVolumeM3 === undefined || known.installationVolumeM3 > 0.008).toBe(true)
 })
+
+test('a fault that was not settled goes on in the next visit of that appliance, and ends when it is settled there', async () => {
+  const faultId = uuidv7()
+  const before = await newVisit(tobias, '7 Quarry Row')
+  const said = { symptom: 'drops-out', intermittent: true, circumstances: [], renewed: [] }
+  await post(tobias, before.visitId, [
+    started(before.visitId, before.applianceId),
+    event(before.visitId, 'fault.described', { faultId, ...said }),
+    event(before.visitId, 'check.made', { faultId, checkId: 'start', result: 'runs' }),
+    event(before.visitId, 'appliance.outcome-set', { outcome: 'left-isolated', reason: 'Comes and goes' }),
+    event(before.visitId, 'visit.closed', { nextDueOn: null }),
+  ])
+  const next = async () => {
+    const wish = { siteId: before.siteId, applianceIds: [before.applianceId], jobKind: 'annual-service' as const }
+    return inside(tobias, (tx) => createVisit(tx, tobias, wish, now()))
+  }
+  const faultsOf = async (id: string) => foldLoaded(await inside(tobias, (tx) => loadVisit(tx, tobias.firmId, id))).faults
+  const second = await next()
+  expect(await faultsOf(second)).toMatchObject([{ id: faultId, carried: true, checks: [{ checkId: 'start', carried: true }] }])
+  const post2 = (...events: Parameters<typeof post>[2]) => post(tobias, second, events)
+  await post2(started(second, before.applianceId), event(second, 'check.made', { faultId, checkId: 'lead-moved', result: 'lead-varies' }))
+  expect((await faultsOf(second))[0]!.checks).toHaveLength(2)
+  await post2(
+    event(second, 'appliance.outcome-set', { outcome: 'left-isolated', reason: 'Lead on order' }),
+    event(second, 'visit.closed', { nextDueOn: null }),
+  )
+  // Once over, the second visit still begins with what the first had found, and the third with all of it.
+  expect((await faultsOf(second))[0]!.checks.map((c) => c.carried)).toEqual([true, false])
+  const third = await next()
+  expect((await faultsOf(third)).map((f) => f.checks.map((c) => c.carried))).toEqual([[true, true]])
+  await post(tobias, third, [
+    started(third, before.applianceId),
+    event(third, 'fault.settled', { faultId, causeIds: ['lead'], proved: true }),
+    event(third, 'appliance.outcome-set', { outcome: 'left-isolated', reason: 'Gas off outside' }),
+    event(third, 'visit.closed', { nextDueOn: null }),
+  ])
+  expect(await faultsOf(await next())).toEqual([])
+})

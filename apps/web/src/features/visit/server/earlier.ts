@@ -13,6 +13,10 @@ interface Hanging {
   readonly openFaults: readonly FaultCase[]
 }
 
+/** What was over before this visit began; before it begins, everything that is over. The day it was planned for says nothing: it may be done early or late. */
+const beforeIt = (row: VisitRow, over: typeof visit.closedAt | typeof followUp.openedAt) =>
+  row.startedAt ? lt(over, row.startedAt) : isNotNull(over)
+
 /** Closed visits of these appliances before this one. */
 const closedBefore = (row: VisitRow, applianceIds: readonly string[]) =>
   and(
@@ -20,7 +24,7 @@ const closedBefore = (row: VisitRow, applianceIds: readonly string[]) =>
     inArray(visitAppliance.applianceId, [...applianceIds]),
     eq(visit.status, 'closed'),
     ne(visit.id, row.id),
-    lt(visit.plannedFor, row.plannedFor),
+    beforeIt(row, visit.closedAt),
   )
 
 /** The as-left values of the last closed visit of each appliance before this one. */
@@ -34,7 +38,7 @@ export async function lastValues(
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
     .where(closedBefore(row, applianceIds))
-    .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
+    .orderBy(visitAppliance.applianceId, desc(visit.closedAt))
   const rows = await tx
     .select({ applianceId: visitValue.applianceId, key: visitValue.key, asLeftSi: visitValue.asLeftSi })
     .from(visitValue)
@@ -51,7 +55,7 @@ export async function goodStarts(tx: Transaction, row: VisitRow, applianceIds: r
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
     .where(and(closedBefore(row, applianceIds), isNotNull(visitAppliance.goodStart)))
-    .orderBy(visitAppliance.applianceId, desc(visit.plannedFor))
+    .orderBy(visitAppliance.applianceId, desc(visit.closedAt))
   return new Map(rows.flatMap((r) => (r.start ? [[r.applianceId, r.start] as const] : [])))
 }
 
@@ -78,7 +82,7 @@ export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: 
         inArray(followUp.applianceId, [...applianceIds]),
         inArray(followUp.kind, ['loose-end', 'fault']),
         ne(followUp.visitId, row.id),
-        lt(visit.plannedFor, row.plannedFor),
+        beforeIt(row, followUp.openedAt),
         row.status === 'closed' ? undefined : isNull(followUp.closedAt),
       ),
     )
