@@ -79,13 +79,7 @@ export async function build() {
 export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, dev = false, log = 'inherit', env = {} }) {
   const child = start(
     process.execPath,
-    [
-      path.join(ROOT, 'node_modules/next/dist/bin/next'),
-      dev ? 'dev' : 'start',
-      ...['-H', host, '-p', String(port)],
-      // Longer than who asks keeps a connection open: one that the server closes in the same moment is a request lost.
-      ...(dev ? [] : ['--keepAliveTimeout', '70000']),
-    ],
+    dev ? [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'dev', '-H', host, '-p', String(port)] : [path.join(WEB, 'server.mjs')],
     {
       cwd: WEB,
       stdio: ['ignore', log, log],

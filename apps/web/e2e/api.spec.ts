@@ -22,6 +22,12 @@ test('health says so', async ({ request }) => {
     database: 'connected',
     version: expect.stringMatching(/^\d+\.\d+\.\d+$/),
   })
+  // Every answer says what a browser may do with it.
+  expect(response.headers()).toMatchObject({
+    'content-security-policy': expect.stringContaining("'strict-dynamic'"),
+    'cross-origin-opener-policy': 'same-origin',
+    'x-content-type-options': 'nosniff',
+  })
 })
 
 test('without a sign-in: 401 as problem+json', async ({ request }) => {

@@ -4,7 +4,10 @@ const loopback = new Set(['127.0.0.1', 'localhost', '::1'])
 
 const envSchema = z.object({
   LUCERNA_APP_DATABASE_URL: z.string().min(1),
-  LUCERNA_AUTH_SECRET: z.string().min(16),
+  LUCERNA_AUTH_SECRET: z
+    .string()
+    .min(32, 'LUCERNA_AUTH_SECRET is to be 32 characters or more.')
+    .refine((s) => new Set(s).size >= 12, 'LUCERNA_AUTH_SECRET is not random: make one with `openssl rand -base64 32`.'),
   PUBLIC_URL: z.url(),
   HOST: z.string().default('127.0.0.1'),
   LUCERNA_DEMO: z.enum(['0', '1']).default('0'),

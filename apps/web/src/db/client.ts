@@ -3,6 +3,7 @@ import type { PgDialect } from 'drizzle-orm/pg-core'
 import { drizzle, PostgresJsSession, PostgresJsTransaction } from 'drizzle-orm/postgres-js'
 import postgres from 'postgres'
 import { env } from '@/env'
+import { forgetValues } from './cutValues'
 import * as schema from './schema'
 
 /** A statement with more parameters is a long list, of a length that hardly comes twice: it is not kept. */
@@ -107,7 +108,7 @@ export function inFirm<T>(
         )
         .execute()
       scoped.catch(() => undefined)
-      const result = await work(tx)
+      const result = await work(tx).catch(forgetValues)
       await scoped
       return result
     }),
@@ -134,7 +135,7 @@ export async function readFirm<T>(scope: Scope, work: (tx: Transaction) => Promi
     scope.userId,
   ] as never[])
   try {
-    return await held.run(db, () => work(readingOn(line, db)))
+    return await held.run(db, () => work(readingOn(line, db)).catch(forgetValues))
   } finally {
     const release = () => {
       leaving.delete(left)

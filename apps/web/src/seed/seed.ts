@@ -1,3 +1,4 @@
+import { preparePhoto } from '@/server/picture'
 import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { firstInput, workingById } from '@lucerna/core/workings'
 import { DEMO_CARDS, OLDER_CARDS } from '@lucerna/sim/cards'
@@ -37,7 +38,7 @@ async function seedAround(
           own,
           lead,
           { ...ids, caption: '' },
-          await drawnPhoto(['#d8cbb4', '#b9c0bd', '#cfc3ab'][i % 3]!, ['#f3efe6', '#e4e0d6', '#d9d4c8'][i % 3]!),
+          await preparePhoto(await drawnPhoto(['#d8cbb4', '#b9c0bd', '#cfc3ab'][i % 3]!, ['#f3efe6', '#e4e0d6', '#d9d4c8'][i % 3]!)),
           day,
         ),
       tx,

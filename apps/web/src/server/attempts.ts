@@ -43,6 +43,10 @@ export async function uncount(key: string, db: Database = database()): Promise<v
 }
 
 export const SIGN_IN_BY_ADDRESS: Allowance = { most: 8, seconds: 600 }
+/** Of a password that is given again while signed in. */
+export const PASSWORD_BY_PERSON: Allowance = { most: 10, seconds: 900 }
+/** Letters about tries at an account. */
+export const WARNED: Allowance = { most: 1, seconds: 86_400 }
 export const SIGN_IN_FROM: Allowance = { most: 60, seconds: 600 }
 export const RESET_BY_ADDRESS: Allowance = { most: 4, seconds: 900 }
 export const PASSCODE: Allowance = { most: 5, seconds: 900 }

@@ -1,16 +1,19 @@
 import { betterAuth } from 'better-auth'
-import { APIError, createAuthMiddleware } from 'better-auth/api'
+import { APIError, createAuthMiddleware, getSessionFromCtx } from 'better-auth/api'
 import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { nextCookies } from 'better-auth/next-js'
+import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { type Database, database, inFirm } from '@/db/client'
 import * as schema from '@/db/tables/auth'
 import { HERE, sendMail } from '@/server/mail'
 import { t } from '@/messages/all'
 import { actorOf } from './actorOf'
-import { allowed, forgive, RESET_BY_ADDRESS, SIGN_IN_BY_ADDRESS, SIGN_IN_FROM, uncount } from './attempts'
+import { allowed, forgive, PASSWORD_BY_PERSON, RESET_BY_ADDRESS, SIGN_IN_BY_ADDRESS, SIGN_IN_FROM, uncount, WARNED } from './attempts'
 import { audit } from './audit'
 import { env } from '@/env'
+import { isGuessable } from './guessable'
+import { sourceOf } from './source'
 
 const addressOf = (body: unknown): string =>
   String((body as { email?: unknown } | undefined)?.email ?? '')
@@ -23,6 +26,18 @@ const COOKIE_PREFIX = 'lucerna'
 export const SESSION_COOKIE = `${COOKIE_PREFIX}.session_token`
 /** A session that is used is renewed once in so long, s. */
 export const SESSION_RENEWED_EVERY_S = 60 * 60 * 24
+
+/** Tells the owner of an account, once a day, that somebody tries passwords on it. Nobody else is told whether there is such an account. */
+async function warn(address: string, db: Database): Promise<void> {
+  const [owner] = await db.select().from(schema.user).where(eq(schema.user.email, address))
+  if (!owner || !(await allowed(`warned:${address}`, WARNED, Date.now(), db))) return
+  const now = new Date().toISOString()
+  const actor = await actorOf(owner.id, now, db)
+  if (!actor) return
+  const letter = { kind: 'sign-in-tries' as const, userId: owner.id, toName: owner.name, toAddress: owner.email }
+  const words = { subject: t('mail.tries.subject'), body: t('mail.tries.body', { name: owner.name, link: `${HERE}/forgot` }) }
+  await inFirm(actor, (tx) => sendMail(tx, actor.firmId, { ...letter, ...words }, now), db)
+}
 
 /** The sign-in library on our tables: sessions and attempt counts live in PostgreSQL. */
 const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
@@ -59,7 +74,8 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
         const now = new Date().toISOString()
         const actor = await actorOf(user.id, now, db)
         if (!actor) return
-        await forgive(`sign-in:${user.email}`, db)
+        // Every other link that was asked for opens nothing any more.
+        await db.delete(schema.verification).where(eq(schema.verification.value, user.id))
         await inFirm(
           actor,
           async (tx) => {
@@ -76,6 +92,8 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
         )
       },
     },
+    // A link is kept as its hash: who reads the table opens nothing.
+    verification: { storeIdentifier: 'hashed' },
     session: { expiresIn: 60 * 60 * 24 * 14, updateAge: SESSION_RENEWED_EVERY_S },
     rateLimit: { enabled: true, storage: 'database', window: 60, max: 200, customRules: { '/sign-in/email': { window: 60, max: 20 } } },
     disabledPaths: ['/update-user', '/change-email', '/delete-user', '/sign-up/email'],
@@ -84,25 +102,40 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
       before: createAuthMiddleware(async (ctx) => {
         const tooMany = () => new APIError('TOO_MANY_REQUESTS', { message: t('sign-in.too-many') })
         const address = addressOf(ctx.body)
-        const from = ctx.headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'unknown'
+        const from = sourceOf(ctx.headers)
         if (ctx.path === '/sign-in/email') {
           const free = [
-            await allowed(`sign-in:${address}`, SIGN_IN_BY_ADDRESS, Date.now(), db),
+            // Per source and account together: who guesses from elsewhere does not lock the right person out.
+            await allowed(`sign-in:${address}:${from}`, SIGN_IN_BY_ADDRESS, Date.now(), db),
             await allowed(`sign-in-from:${from}`, SIGN_IN_FROM, Date.now(), db),
           ]
-          if (free.includes(false)) throw tooMany()
+          if (free.includes(false)) {
+            if (!free[0]) await warn(address, db)
+            throw tooMany()
+          }
         }
+        // The right person, or somebody at a device that was left open.
+        if (ctx.path === '/change-password' || ctx.path === '/verify-password') {
+          const who = await getSessionFromCtx(ctx)
+          if (who && !(await allowed(`password:${who.user.id}`, PASSWORD_BY_PERSON, Date.now(), db))) throw tooMany()
+        }
+        const fresh = (ctx.body as { newPassword?: unknown } | undefined)?.newPassword
+        if (typeof fresh === 'string' && isGuessable(fresh)) throw new APIError('BAD_REQUEST', { message: t('field.password-guessable') })
         if (ctx.path === '/request-password-reset' && !(await allowed(`reset:${address}`, RESET_BY_ADDRESS, Date.now(), db)))
           throw tooMany()
       }),
       after: createAuthMiddleware(async (ctx) => {
         if (ctx.path !== '/sign-in/email' || !ctx.context.newSession) return
-        const from = ctx.headers?.get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'unknown'
-        await forgive(`sign-in:${addressOf(ctx.body)}`, db)
+        const from = sourceOf(ctx.headers)
+        await forgive(`sign-in:${addressOf(ctx.body)}:${from}`, db)
         await uncount(`sign-in-from:${from}`, db)
       }),
     },
-    advanced: { database: { generateId: () => uuidv7() }, cookiePrefix: COOKIE_PREFIX },
+    advanced: {
+      database: { generateId: () => uuidv7() },
+      cookiePrefix: COOKIE_PREFIX,
+      ipAddress: { ipAddressHeaders: ['x-lucerna-source'] },
+    },
     telemetry: { enabled: false },
     plugins: [nextCookies()],
   })

@@ -141,3 +141,15 @@ describe('the same description in the document', () => {
       expect(Object.keys((part as { content: object }).content)).toEqual(['text/csv', 'application/json'])
   })
 })
+
+test('what the log says of a request holds no secret of its path', async () => {
+  const { log } = await import('./log')
+  const said = jest.spyOn(log, 'info').mockImplementation(() => undefined)
+  const handler = endpoint({ operationId: 'x', tag: 'Things', summary: 'x', ok: { 204: DONE } }, () => undefined)
+  await handler(new Request('http://127.0.0.1/api/v1/links/q8Zr2uWmXk0aTd5vLh91Ce'), { params: Promise.resolve(undefined) })
+  await handler(new Request(`http://127.0.0.1/api/v1/things/${ID.toLowerCase()}`), { params: Promise.resolve(undefined) })
+  expect(said.mock.calls.map(([line]) => (line as unknown as { path: string }).path)).toEqual([
+    '/api/v1/links/…',
+    `/api/v1/things/${ID.toLowerCase()}`,
+  ])
+})

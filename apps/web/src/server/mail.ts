@@ -25,8 +25,9 @@ export async function sendMail(
   await tx.insert(mail).values({ id: uuidv7(), firmId, createdAt: now, ...letter })
 }
 
-/** A reset link opens somebody else's account: outside the demo nobody reads it but its receiver. */
-const readable = (row: Pick<MailRow, 'kind'>): boolean => row.kind !== 'password-reset' || env().demo
+/** A link that opens an account, or makes one: outside the demo nobody reads it but its receiver. */
+const PRIVATE: readonly MailRow['kind'][] = ['password-reset', 'invitation']
+const readable = (row: Pick<MailRow, 'kind'>): boolean => !PRIVATE.includes(row.kind) || env().demo
 
 export interface Letter {
   readonly id: string

@@ -5,10 +5,18 @@ import { unkeepable } from '@lucerna/core/shapes'
 import { databaseProblem } from './databaseProblem'
 import { log } from './log'
 import { isId } from './isId'
+import { cutValues } from '@/db/cutValues'
 import { ApiProblem, problemResponse } from './problem'
 import { t } from '@/messages/all'
 
 const MAX_BODY = 1_000_000
+
+/** A long part of a path that is no id is a secret: a label's token, an invitation. It does not stand in the log. */
+const withoutSecrets = (path: string): string =>
+  path
+    .split('/')
+    .map((part) => (part.length >= 16 && /\d|[A-Z]/.test(part) && !isId(part) ? '…' : part))
+    .join('/')
 
 /** A cookie proves who asks only if the page that asks is ours: other sites' pages are turned away. */
 function foreignOrigin(request: Request): boolean {
@@ -68,9 +76,8 @@ export function pathId(id: string): string {
 function withoutValues(error: unknown): object {
   if (!(error instanceof Error)) return { name: typeof error }
   const { name, message, stack, cause } = error
-  const cut = (text: string | undefined) => text?.replace(/\nparams:.*?(?=\n {4}at|$)/s, '')
   const from = cause instanceof Error ? { cause: cause.message, code: (cause as Error & { code?: string }).code } : {}
-  return { name, message: cut(message), stack: cut(stack), ...from }
+  return { name, message: cutValues(message), stack: cutValues(stack), ...from }
 }
 
 /**
@@ -108,7 +115,7 @@ export async function framed(request: Request, work: () => Promise<Response>): P
     {
       requestId,
       method: request.method,
-      path: new URL(request.url).pathname,
+      path: withoutSecrets(new URL(request.url).pathname),
       status: response.status,
       ms: Math.round(performance.now() - started),
     },

@@ -5,6 +5,7 @@ import '@/messages/all'
 import { lineSchema, sensitivitySchema, warningSchema } from '@/features/workings/server/compute'
 import { schemasOf } from '@/features/workings/server/describe'
 import { type Description, operationOf } from '@/server/endpoint'
+import { SESSION_COOKIE } from '@/server/auth'
 import { VERSION } from '@/server/version'
 import { wordsFor } from '@/ui/words'
 import { ROUTES } from './routes'
@@ -91,6 +92,6 @@ export const openApiDocument = async () =>
         'Numbers are SI with the unit in the key; a fraction of a gas is mol/mol, dry unless the key says wet. Missing is absent or null, never 0.',
     },
     security: [{ session: [] }],
-    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'better-auth.session_token' } } },
+    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE } } },
     paths: await paths(),
   }))

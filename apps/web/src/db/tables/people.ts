@@ -35,6 +35,8 @@ export const membership = pgTable(
     role: text('role', { enum: ROLE }).notNull(),
     licenceNumber: text('licence_number'),
     licenceUntil: date('licence_until', { mode: 'string' }),
+    /** What this firm calls them; null: as they call themselves. */
+    name: text('name'),
     /** For confirming an apprentice's work on a device that is not one's own. */
     passcodeHash: text('passcode_hash'),
     /** Who left keeps their name in the logs, and signs in no more. */
@@ -87,7 +89,7 @@ export const mail = pgTable(
   {
     id: uuid('id').primaryKey(),
     firmId: firmId(),
-    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed'] }).notNull(),
+    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries'] }).notNull(),
     userId: userId(),
     toName: text('to_name').notNull(),
     toAddress: text('to_address').notNull(),

@@ -3,8 +3,8 @@ import { t } from '@/messages/exchange'
 import { unitSymbol } from '@/ui/figures'
 import type { Column } from './columns'
 
-/** What a spreadsheet would take for a formula. */
-const FORMULA = /^[=+\-@\t\r]/
+/** What a spreadsheet would take for a formula: full-width signs too, and behind characters that nobody sees. */
+const FORMULA = /^[\s\u00AD\u200B-\u200F\u202A-\u202E\u2060-\u2064\uFEFF]*[=+\-@\uFF1D\uFF0B\uFF0D\uFF20]|^[\t\r]/u
 
 /**
  * A value as a cell of a file. Text that a spreadsheet would run as a formula gets an apostrophe before it; numbers stay numbers.

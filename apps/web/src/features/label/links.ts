@@ -2,6 +2,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm'
 import { randomBytes } from 'node:crypto'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, publicLink, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { env } from '@/env'
@@ -20,7 +21,7 @@ export const linkUrl = (token: string): string => new URL(`/l/${token}`, env().P
 /** All links that labels of an appliance were printed with, the newest first. */
 export async function linksOf(tx: Transaction, firmId: string, applianceId: string): Promise<Link[]> {
   const rows = await tx
-    .select({ l: publicLink, by: user.name })
+    .select({ l: publicLink, by: personName })
     .from(publicLink)
     .innerJoin(user, eq(user.id, publicLink.createdBy))
     .where(and(eq(publicLink.firmId, firmId), eq(publicLink.subjectId, applianceId)))

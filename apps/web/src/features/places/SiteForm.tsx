@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useForm } from 'react-hook-form'
 import { described, Field } from '@/ui/Field'
 import type { Units } from '@/ui/figures'
+import { useTimeZones } from '@/ui/useTimeZones'
 import { quantitySaid, quantityText, readQuantity } from '@/ui/quantityText'
 import { unitSymbol } from '@/ui/figures'
 import { REGISTER_UNITS } from '@/ui/quantityText'
@@ -45,6 +46,7 @@ export function SiteForm({
   readonly units: Units
   readonly practices: readonly { readonly id: string; readonly title: string }[]
 }) {
+  const timeZones = useTimeZones()
   const router = useRouter()
   const { register, handleSubmit, formState } = useForm<Draft>({ defaultValues: draftOf(first, units) })
   const entry = useEntry<SiteFields>({
@@ -109,7 +111,7 @@ export function SiteForm({
         {line('latitudeDeg', { hint: t('site.coordinates-hint') })}
         {line('longitudeDeg')}
         <datalist id="time-zones">
-          {Intl.supportedValuesOf('timeZone').map((zone) => (
+          {timeZones.map((zone) => (
             <option key={zone} value={zone} />
           ))}
         </datalist>

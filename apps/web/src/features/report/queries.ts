@@ -4,6 +4,7 @@ import type { StartRecord, Trace } from '@lucerna/core/visit'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { report, user, visit } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { reportFacts } from '@/features/visit/server'
 import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server'
 import type { Actor } from '@/server/actor'
@@ -40,7 +41,7 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
   inFirm(actor, async (tx) => {
     const loaded = await loadVisit(tx, actor.firmId, visitId)
     const [row] = await tx
-      .select({ report, by: user.name })
+      .select({ report, by: personName })
       .from(report)
       .innerJoin(user, eq(user.id, report.createdBy))
       .where(and(eq(report.firmId, actor.firmId), eq(report.visitId, visitId)))

@@ -11,6 +11,7 @@ import { actorOf } from '@/server/actorOf'
 import { auth } from '@/server/auth'
 import { env } from '@/env'
 import { nextPath } from '@/server/nextPath'
+import { isFromHere } from '@/server/source'
 import { DEMO_FIRMS } from '@/seed/world'
 
 export interface SignInState {
@@ -46,10 +47,11 @@ export async function signInAction(_before: SignInState, form: FormData): Promis
 
 /** One-click sign-in of the demo people: refused unless this is the demo, bound to loopback, and asked for from this machine. */
 export async function demoSignInAction(form: FormData): Promise<void> {
-  const host = (await headers()).get('host')?.replace(/:\d+$/, '') ?? ''
+  const asked = await headers()
+  const host = asked.get('host')?.replace(/:\d+$/, '') ?? ''
   const person = DEMO_FIRMS.flatMap((f) => f.people).find((p) => p.key === form.get('person'))
   const password = env().LUCERNA_DEMO_PASSWORD
-  if (!env().demo || !password || !person || !['127.0.0.1', 'localhost', '[::1]'].includes(host)) redirect('/sign-in')
+  if (!env().demo || !password || !person || !['127.0.0.1', 'localhost', '[::1]'].includes(host) || !isFromHere(asked)) redirect('/sign-in')
   if (await signIn(person.email, password)) redirect('/sign-in')
   redirect(nextPath(String(form.get('next') ?? '')))
 }

@@ -8,7 +8,9 @@ import { join } from '@/features/people/server'
 import { passwordSchema } from '@/features/people'
 import { allowed, JOIN_FROM } from '@/server/attempts'
 import { auth } from '@/server/auth'
+import { isGuessable } from '@/server/guessable'
 import { ApiProblem } from '@/server/problem'
+import { sourceOf } from '@/server/source'
 import { fieldWords } from '@/ui/fieldWords'
 import { t } from '@/messages/signIn'
 
@@ -17,12 +19,12 @@ export interface DoorState {
   readonly done: boolean
 }
 
-const from = async (): Promise<string> => (await headers()).get('x-forwarded-for')?.split(',')[0]?.trim() ?? 'unknown'
 const wrong = (error: string): DoorState => ({ error, done: false })
 
 function twice(form: FormData): { password: string } | DoorState {
   const parsed = passwordSchema.safeParse(form.get('password'))
   if (!parsed.success) return wrong(fieldWords(parsed.error.issues[0]!))
+  if (isGuessable(parsed.data)) return wrong(t('field.password-guessable'))
   return form.get('again') === parsed.data ? { password: parsed.data } : wrong(t('field.passwords-differ'))
 }
 
@@ -30,7 +32,7 @@ function twice(form: FormData): { password: string } | DoorState {
 export async function joinAction(_before: DoorState, form: FormData): Promise<DoorState> {
   const read = twice(form)
   if ('error' in read) return read
-  if (!(await allowed(`join:${await from()}`, JOIN_FROM, Date.now()))) return wrong(t('sign-in.too-many'))
+  if (!(await allowed(`join:${sourceOf(await headers())}`, JOIN_FROM, Date.now()))) return wrong(t('sign-in.too-many'))
   try {
     const { email } = await join(String(form.get('token') ?? ''), { password: read.password }, new Date().toISOString())
     await auth().api.signInEmail({ body: { email, password: read.password }, headers: await headers() })

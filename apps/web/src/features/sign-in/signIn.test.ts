@@ -1,7 +1,7 @@
 import { and, desc, eq } from 'drizzle-orm'
 import { hashPassword, verifyPassword } from 'better-auth/crypto'
 import { v7 as uuidv7 } from 'uuid'
-import { account, invitation, mail, membership, session, user } from '@/db/schema'
+import { account, invitation, mail, membership, rateLimit, session, user, verification } from '@/db/schema'
 import { invite } from '@/features/people/server/invitations'
 import type { Actor } from '@/server/actorOf'
 import { SESSION_COOKIE } from '@/server/auth'
@@ -31,15 +31,19 @@ jest.mock('next/navigation', () => ({
 const PASSWORD = 'a lamp in the dark'
 let maren: Actor
 beforeAll(async () => {
+  process.env.LUCERNA_FRONT = '1'
   maren = await actorNamed('Maren Ostby')
 })
-afterAll(closeAll)
+afterAll(() => {
+  delete process.env.LUCERNA_FRONT
+  return closeAll()
+})
 beforeEach(() => {
   // The library writes down every wrong try.
   jest.spyOn(console, 'warn').mockImplementation(() => undefined)
   jest.spyOn(console, 'error').mockImplementation(() => undefined)
   // Another place for each test: tries are counted by where they come from.
-  request.headers = new Headers({ host: '127.0.0.1', 'x-forwarded-for': uuidv7(), 'user-agent': 'Test' })
+  request.headers = new Headers({ host: '127.0.0.1', 'x-lucerna-source': `127.${uuidv7()}`, 'user-agent': 'Test' })
   request.cookies.clear()
 })
 
@@ -113,11 +117,28 @@ describe('signing in', () => {
     const { email } = await somebody()
     const said = new Set<string>()
     for (let i = 0; i < 25 && !said.has('sign-in.too-many'); i++) {
+      // What a client says of where it comes from is not believed.
       request.headers.set('x-forwarded-for', uuidv7())
       said.add(((await signIn({ email, password: 'wrong' })) as { error: string }).error)
     }
     expect(said).toEqual(new Set(['sign-in.wrong', 'sign-in.too-many']))
     expect(await signIn({ email, password: PASSWORD })).toMatchObject({ error: 'sign-in.too-many' })
+    // The right person is told, once, and signs in from anywhere else.
+    const letters = await ownerDb.select({ kind: mail.kind }).from(mail).where(eq(mail.toAddress, email))
+    expect(letters).toEqual([{ kind: 'sign-in-tries' }])
+    request.headers.set('x-lucerna-source', '203.0.113.7')
+    expect(await signIn({ email, password: PASSWORD })).toBe('/today')
+  })
+
+  test('a source that tries many accounts is stopped, whatever it says of itself', async () => {
+    const source = request.headers.get('x-lucerna-source')!
+    await ownerDb.insert(rateLimit).values({ id: uuidv7(), key: `sign-in-from:${source}`, count: 58, lastRequest: Date.now() })
+    const said: string[] = []
+    for (let i = 0; i < 3; i++) {
+      request.headers.set('x-forwarded-for', uuidv7())
+      said.push(((await signIn({ email: `nobody-${i}@lucerna.example`, password: 'wrong' })) as { error: string }).error)
+    }
+    expect(said).toEqual(['sign-in.wrong', 'sign-in.wrong', 'sign-in.too-many'])
   })
 
   test('signing out ends the session here and leads to the door', async () => {
@@ -132,6 +153,10 @@ describe('signing in', () => {
     expect(await outcome(demoSignInAction(form({ person: 'tobias', next: '/sites' })))).toBe('/sites')
     expect(await outcome(demoSignInAction(form({ person: 'nobody' })))).toBe('/sign-in')
     request.headers.set('host', 'lucerna.example')
+    expect(await outcome(demoSignInAction(form({ person: 'tobias' })))).toBe('/sign-in')
+    // Somebody on the network may write any host.
+    request.headers.set('host', 'localhost')
+    request.headers.set('x-lucerna-source', '192.168.1.20')
     expect(await outcome(demoSignInAction(form({ person: 'tobias' })))).toBe('/sign-in')
   })
 })
@@ -158,6 +183,7 @@ describe('taking up an invitation', () => {
     ['two that differ', { password: PASSWORD, again: 'another lamp' }, /differ|same|match/i],
     ['one that is short', { password: 'short', again: 'short' }, /10|characters/],
     ['none', { password: '', again: '' }, /10|characters/],
+    ['one that everybody tries first', { password: 'aaaaaaaaaa', again: 'aaaaaaaaaa' }, /easy to guess/],
   ])('%s: stays, says why, and the link still works', async (_what, passwords, words) => {
     const { token } = await invited()
     expect(await join({ token, ...passwords })).toMatchObject({ done: false, error: expect.stringMatching(words) })
@@ -199,6 +225,20 @@ describe('a forgotten password', () => {
     // The person is told by letter, in case it was somebody else.
     const letters = await ownerDb.select({ kind: mail.kind }).from(mail).where(eq(mail.toAddress, email))
     expect(letters.map((l) => l.kind).sort()).toEqual(['password-changed', 'password-reset'])
+  })
+
+  test('of several links that were asked for only one sets a password, and the table holds none of them', async () => {
+    const { id, email } = await somebody()
+    await forgot(email)
+    const older = (await linkOf(email))!
+    await forgot(email)
+    const newer = (await linkOf(email))!
+    expect(newer).not.toBe(older)
+    const kept = await ownerDb.select().from(verification).where(eq(verification.value, id))
+    expect(kept.some((v) => v.identifier.includes(older) || v.identifier.includes(newer))).toBe(false)
+    expect(await reset(newer, '1234567890')).toMatchObject({ done: false, error: expect.stringMatching(/easy to guess/) })
+    expect(await reset(newer)).toEqual({ error: null, done: true })
+    expect(await reset(older, 'somebody else’s lamp')).toMatchObject({ done: false, error: expect.stringMatching(/used|expired/i) })
   })
 
   test('what is said does not tell whether an address is known', async () => {

@@ -38,6 +38,7 @@ export const forms = {
   'field.licence-number': 'A licence number is required for gas work.',
   'field.licence-until': 'Enter the licence expiry date.',
   'field.already-in-firm': 'Someone in the firm already has this address.',
+  'field.password-guessable': 'This password is easy to guess. Use several words, or a longer one.',
   'field.password-short': 'Use at least ten characters.',
   'field.password-wrong': 'Wrong password.',
   'field.passwords-differ': 'The two passwords differ. Type both again.',

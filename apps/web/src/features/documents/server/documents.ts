@@ -1,6 +1,7 @@
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, documentDraft, firm, practiceProfile, site, targetCard, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
@@ -33,7 +34,7 @@ const notThere = () => new ApiProblem(404, 'not-found', t('document.not-there'))
 export async function versionsOf(tx: Transaction, firmId: string, kind: DocumentKind, id: string): Promise<Version[]> {
   const { table, id: column } = TABLES[kind]
   const rows = await tx
-    .select({ version: table.version, issuedAt: table.issuedAt, issuedBy: user.name, note: table.note })
+    .select({ version: table.version, issuedAt: table.issuedAt, issuedBy: personName, note: table.note })
     .from(table)
     .leftJoin(user, eq(user.id, table.issuedBy))
     .where(and(eq(table.firmId, firmId), eq(column, id)))

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, gt, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { importJob, importRow, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
@@ -54,7 +55,7 @@ const shown = ({ j, by }: { j: Job; by: string }): ShownJob => ({
 
 export async function readJob(tx: Transaction, actor: Actor, id: string): Promise<ShownJob> {
   const [row] = await tx
-    .select({ j: importJob, by: user.name })
+    .select({ j: importJob, by: personName })
     .from(importJob)
     .innerJoin(user, eq(user.id, importJob.createdBy))
     .where(at(actor.firmId, id))
@@ -64,7 +65,7 @@ export async function readJob(tx: Transaction, actor: Actor, id: string): Promis
 
 export async function listJobs(tx: Transaction, actor: Actor): Promise<ShownJob[]> {
   const rows = await tx
-    .select({ j: importJob, by: user.name })
+    .select({ j: importJob, by: personName })
     .from(importJob)
     .innerJoin(user, eq(user.id, importJob.createdBy))
     .where(eq(importJob.firmId, actor.firmId))

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import { isoInstant, readFirm } from '@/db/client'
 import { instrument, instrumentCheck, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { dayOfStamp } from '@/server/calendarStamp'
 import { dayAt } from '@/ui/zoned'
@@ -10,7 +11,7 @@ import { dueOf } from '../due'
 export const listInstruments = (actor: Actor, now: string) =>
   readFirm(actor, async (tx) => {
     const rows = await tx
-      .select({ i: instrument, holder: user.name })
+      .select({ i: instrument, holder: personName })
       .from(instrument)
       .leftJoin(user, eq(user.id, instrument.heldBy))
       .where(and(eq(instrument.firmId, actor.firmId), isNull(instrument.deletedAt)))

@@ -2,6 +2,7 @@ import { and, desc, eq, isNull, ne, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { isoInstant, type Transaction } from '@/db/client'
 import { instrument, instrumentCheck, membership, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Register } from '@/server/register'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
@@ -100,7 +101,7 @@ export interface Check {
 /** The checks of an instrument, the newest first. */
 export async function checksOf(tx: Transaction, actor: Pick<Actor, 'firmId' | 'timeZone'>, id: string): Promise<Check[]> {
   const rows = await tx
-    .select({ c: instrumentCheck, by: user.name })
+    .select({ c: instrumentCheck, by: personName })
     .from(instrumentCheck)
     .innerJoin(user, eq(user.id, instrumentCheck.by))
     .where(and(eq(instrumentCheck.firmId, actor.firmId), eq(instrumentCheck.instrumentId, id)))

@@ -5,6 +5,7 @@ import { z } from 'zod'
 import { textSchema } from '@lucerna/core/shapes'
 import { type Database, isoInstant, type Scope, type Transaction } from '@/db/client'
 import { bridge, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
@@ -26,7 +27,7 @@ const hashOf = (token: string): string => createHash('sha256').update(token).dig
 /** All bridges of a firm, the newest first. */
 export async function listBridges(tx: Transaction, firmId: string): Promise<Bridge[]> {
   const rows = await tx
-    .select({ b: bridge, by: user.name })
+    .select({ b: bridge, by: personName })
     .from(bridge)
     .innerJoin(user, eq(user.id, bridge.createdBy))
     .where(eq(bridge.firmId, firmId))

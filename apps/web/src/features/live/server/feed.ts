@@ -153,6 +153,7 @@ export function linesStream(
         clearTimeout(life)
         stop()
         signal.removeEventListener('abort', end)
+        process.off('lucerna:leaving', end)
         try {
           controller.close()
         } catch {
@@ -160,6 +161,8 @@ export function linesStream(
         }
       }
       signal.addEventListener('abort', end)
+      // The server goes: whoever listens comes back to the next one.
+      process.on('lucerna:leaving', end)
       write('retry: 1000\n\n')
       stop = await feedOf(scope).listen({ serials: new Set(serials), send }, afterId)
       if (over) stop()

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation'
 import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { toldWithUndo } from '@/ui/undo'
+import { useTimeZones } from '@/ui/useTimeZones'
 import { t } from '@/messages/people'
 
 /** By which clock the firm says "today"; a lead changes it. */
@@ -22,7 +23,7 @@ export function FirmTimeZone({
       toldWithUndo(t('settings.time-zone-changed'), () => void change(current.timeZone, answer.version ?? version + 1, false))
     router.refresh()
   }
-  const known = Intl.supportedValuesOf('timeZone')
+  const known = useTimeZones()
   return (
     <select
       className="select w-full"

@@ -1,6 +1,7 @@
 import { and, desc, eq, inArray, lt } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, auditEntry, gasSupply, site, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { FieldChange } from '@/db/tables/people'
 import type { Actor } from '@/server/actor'
 import { mustMay } from '@/server/may'
@@ -23,7 +24,7 @@ export interface AuditShown {
 export async function listAudit(tx: Transaction, actor: Actor, before?: string): Promise<AuditShown[]> {
   mustMay(actor, 'audit.read')
   const rows = await tx
-    .select({ e: auditEntry, by: user.name })
+    .select({ e: auditEntry, by: personName })
     .from(auditEntry)
     .innerJoin(user, eq(user.id, auditEntry.actorId))
     .where(and(eq(auditEntry.firmId, actor.firmId), before === undefined ? undefined : lt(auditEntry.id, before)))
@@ -76,7 +77,7 @@ async function namesOf(
           .innerJoin(site, eq(site.id, gasSupply.siteId))
           .where(and(eq(gasSupply.firmId, firmId), inArray(gasSupply.id, supplies)))
       : []),
-    ...(people.length > 0 ? await tx.select({ id: user.id, name: user.name }).from(user).where(inArray(user.id, people)) : []),
+    ...(people.length > 0 ? await tx.select({ id: user.id, name: personName }).from(user).where(inArray(user.id, people)) : []),
   ]
   return new Map(found.map((f) => [f.id, f.name]))
 }

@@ -5,6 +5,7 @@ import { v7 as uuidv7 } from 'uuid'
 import type { z } from 'zod'
 import { type Database, database, inFirm, readFirm } from '@/db/client'
 import { membership, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { appendEvents, type Appended } from '@/features/visit/server'
 import { type Actor, actorOf } from '@/server/actorOf'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
@@ -20,11 +21,11 @@ export const confirmers = (actor: Actor, now: string, db: Database = database())
     actor,
     async (tx) => {
       const rows = await tx
-        .select({ id: user.id, name: user.name, role: membership.role, until: membership.licenceUntil })
+        .select({ id: user.id, name: personName, role: membership.role, until: membership.licenceUntil })
         .from(membership)
         .innerJoin(user, eq(user.id, membership.userId))
         .where(and(eq(membership.firmId, actor.firmId), isNull(membership.leftAt), isNotNull(membership.passcodeHash)))
-        .orderBy(asc(user.name))
+        .orderBy(asc(personName))
       return rows
         .filter(
           (r) =>

@@ -11,6 +11,7 @@ import { audit } from '@/server/audit'
 import { parseFields } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { isId } from '@/server/isId'
+import { isGuessable } from '@/server/guessable'
 import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/all'
 import { type invitationSchema, joinSchema } from '../schemas'
@@ -157,6 +158,8 @@ export const join = (token: string, body: unknown, now: string, db: Database = d
     now,
     async (tx, row) => {
       const { password } = parseFields(joinSchema, body)
+      if (isGuessable(password, [row.name, row.email]))
+        throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'password', message: t('field.password-guessable') }])
       const [known] = await tx.select().from(user).where(eq(user.email, row.email))
       const userId = known?.id ?? uuidv7()
       const hash = await hashPassword(password)
@@ -166,12 +169,18 @@ export const join = (token: string, body: unknown, now: string, db: Database = d
           .update(account)
           .set({ password: hash, updatedAt: new Date(now) })
           .where(eq(account.userId, userId))
-        await tx.update(user).set({ name: row.name }).where(eq(user.id, userId))
       } else {
         await tx.insert(user).values({ id: userId, name: row.name, email: row.email, emailVerified: true })
         await tx.insert(account).values({ id: uuidv7(), accountId: userId, providerId: 'credential', userId, password: hash })
       }
-      const membershipRow = { role: row.role, licenceNumber: row.licenceNumber, licenceUntil: row.licenceUntil, leftAt: null }
+      // The name is this firm's: who worked elsewhere signed there under another.
+      const membershipRow = {
+        name: row.name,
+        role: row.role,
+        licenceNumber: row.licenceNumber,
+        licenceUntil: row.licenceUntil,
+        leftAt: null,
+      }
       await tx
         .insert(membership)
         .values({ id: uuidv7(), firmId: row.firmId, userId, ...membershipRow })

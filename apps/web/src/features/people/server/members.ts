@@ -3,6 +3,7 @@ import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm'
 import type { z } from 'zod'
 import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import { instrument, membership, session, user, visit } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
@@ -30,11 +31,11 @@ const LEAD_FIRST: readonly Role[] = ['lead', 'technician', 'apprentice', 'planne
 /** The people of the firm; those who left are listed for a lead only. */
 export async function listMembers(tx: Transaction, actor: Actor, now: string): Promise<Member[]> {
   const rows = await tx
-    .select({ m: membership, name: user.name, email: user.email })
+    .select({ m: membership, name: personName, email: user.email })
     .from(membership)
     .innerJoin(user, eq(user.id, membership.userId))
     .where(and(eq(membership.firmId, actor.firmId), actor.heldRole === 'lead' ? undefined : isNull(membership.leftAt)))
-    .orderBy(asc(user.name))
+    .orderBy(asc(personName))
   return rows
     .map(({ m, name, email }) => ({
       userId: m.userId,
@@ -138,11 +139,11 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
 export const sendable = (actor: Actor): Promise<{ id: string; name: string }[]> =>
   readFirm(actor, (tx) =>
     tx
-      .select({ id: user.id, name: user.name })
+      .select({ id: user.id, name: personName })
       .from(membership)
       .innerJoin(user, eq(user.id, membership.userId))
       .where(
         and(eq(membership.firmId, actor.firmId), isNull(membership.leftAt), inArray(membership.role, ['lead', 'technician', 'apprentice'])),
       )
-      .orderBy(asc(user.name)),
+      .orderBy(asc(personName)),
   )

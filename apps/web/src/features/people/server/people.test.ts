@@ -16,7 +16,8 @@ import {
   workingMemory,
 } from '@/db/schema'
 import { find } from '@/features/search/server/find'
-import { actorOf } from '@/server/actorOf'
+import { personName } from '@/db/personName'
+import { type Actor, actorOf } from '@/server/actorOf'
 import { parseFields } from '@/server/fields'
 import { appDb, closeAll, inside, newVisit, ownerDb, post, started } from '@/test/world'
 import { listAudit } from './auditLog'
@@ -247,5 +248,29 @@ describe('what is kept of a person', () => {
       contactErasedAt: expect.any(String),
       version: 2,
     })
+  })
+})
+
+describe('somebody who works for two firms, one after the other', () => {
+  test('is called by each what it calls them; neither renames the other’s log, nor reads where they are signed in', async () => {
+    const { userId, email } = await joined(someone({ name: 'Jonas Brandt' }))
+    await ownerDb
+      .insert(session)
+      .values({ id: uuidv7(), userId, token: uuidv7(), ipAddress: '203.0.113.5', expiresAt: new Date(Date.now() + 60_000) })
+    const sessionsFor = async (actor: Actor) => (await inside(actor, (tx) => exportPerson(tx, actor, userId, now()))).sessions
+    expect(await sessionsFor(maren)).toHaveLength(1)
+    await ownerDb.update(membership).set({ leftAt: now() }).where(eq(membership.userId, userId))
+    // Who left is nobody's business any more.
+    expect(await sessionsFor(maren)).toEqual([])
+    const { token } = await invited(someone({ name: 'Somebody Else', email }), ruben)
+    await join(token, { password: PASSWORD }, now(), appDb)
+    const [row] = await ownerDb.select().from(user).where(eq(user.id, userId))
+    expect(row!.name).toBe('Jonas Brandt')
+    const calledIn = async (actor: Actor) =>
+      (await inside(actor, (tx) => tx.select({ name: personName }).from(user).where(eq(user.id, userId))))[0]!.name
+    expect(await calledIn(maren)).toBe('Jonas Brandt')
+    expect(await calledIn(ruben)).toBe('Somebody Else')
+    expect((await actorOf(userId, now(), appDb))!.name).toBe('Somebody Else')
+    expect(await sessionsFor(maren)).toEqual([])
   })
 })

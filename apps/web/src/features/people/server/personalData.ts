@@ -22,7 +22,7 @@ import { audit } from '@/server/audit'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { worksElsewhere } from './elsewhere'
+import { wasElsewhere, worksElsewhere } from './elsewhere'
 
 async function person(tx: Transaction, firmId: string, userId: string) {
   const [row] = await tx
@@ -38,12 +38,14 @@ async function person(tx: Transaction, firmId: string, userId: string) {
 export async function exportPerson(tx: Transaction, actor: Actor, userId: string, now: string) {
   const { u, m } = await person(tx, actor.firmId, userId)
   if (userId !== actor.userId && !may(actor, 'people.manage')) throw new ApiProblem(403, 'role', t('people.export-own'))
+  const own = userId === actor.userId || (m.leftAt === null && !(await wasElsewhere(tx, actor.firmId, userId, actor.userId)))
   const data = {
     schema: 'lucerna-person-1',
     exportedAt: now,
-    person: { id: u.id, name: u.name, email: u.email, createdAt: u.createdAt.toISOString() },
+    person: { id: u.id, name: m.name ?? u.name, email: u.email, createdAt: u.createdAt.toISOString() },
     membership: { firm: actor.firmName, role: m.role, licenceNumber: m.licenceNumber, licenceUntil: m.licenceUntil, leftAt: m.leftAt },
-    sessions: (await tx.select().from(session).where(eq(session.userId, userId))).map((s) => ({
+    // Of somebody who left, or works elsewhere too, where they are signed in is not this firm's.
+    sessions: (own ? await tx.select().from(session).where(eq(session.userId, userId)) : []).map((s) => ({
       createdAt: s.createdAt.toISOString(),
       expiresAt: s.expiresAt.toISOString(),
       ipAddress: s.ipAddress,
@@ -104,7 +106,7 @@ export async function erasePerson(tx: Transaction, actor: Actor, userId: string,
   await tx.delete(workingMemory).where(and(eq(workingMemory.firmId, actor.firmId), eq(workingMemory.userId, userId)))
   await tx
     .update(membership)
-    .set({ licenceNumber: null, licenceUntil: null, passcodeHash: null, version: m.version + 1 })
+    .set({ name: t('people.erased-name'), licenceNumber: null, licenceUntil: null, passcodeHash: null, version: m.version + 1 })
     .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, userId)))
   // Who works in another firm now keeps their account: name and sign-in are that firm's too.
   if (!(await worksElsewhere(tx, actor.firmId, userId, actor.userId))) {

@@ -18,6 +18,7 @@ import {
   visitEvent,
   visitValue,
 } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { type Actor, unitsFor } from '@/server/actor'
 import type { Units } from '@/ui/figures'
 import { cardKept } from '@/server/pinned'
@@ -170,7 +171,7 @@ async function visitsOf(tx: Transaction, firmId: string, applianceId: string): P
       status: visit.status,
       plannedFor: visit.plannedFor,
       closedAt: visit.closedAt,
-      by: user.name,
+      by: personName,
       jobKind: visit.jobKind,
       outcome: visitAppliance.outcome,
       remark: visit.remark,
@@ -214,7 +215,7 @@ async function findingsOf(tx: Transaction, firmId: string, applianceId: string, 
 
 async function followUpsOfAppliance(tx: Transaction, firmId: string, applianceId: string): Promise<FollowUpRow[]> {
   const rows = await tx
-    .select({ f: followUp, closer: user.name })
+    .select({ f: followUp, closer: personName })
     .from(followUp)
     .leftJoin(user, eq(user.id, followUp.closedBy))
     .where(and(eq(followUp.firmId, firmId), eq(followUp.applianceId, applianceId)))
@@ -278,7 +279,7 @@ export const sitePage = (actor: Actor, id: string): Promise<SitePage | null> =>
           status: visit.status,
           plannedFor: visit.plannedFor,
           closedAt: visit.closedAt,
-          by: user.name,
+          by: personName,
           jobKind: visit.jobKind,
           remark: visit.remark,
         })

@@ -4,6 +4,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
 import { appliance, oldPaper, photo, targetCard, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
@@ -24,7 +25,7 @@ export const papersOf = (tx: Transaction, firmId: string, applianceId: string) =
       words: oldPaper.words,
       figures: oldPaper.figures,
       photoId: oldPaper.photoId,
-      copiedBy: user.name,
+      copiedBy: personName,
     })
     .from(oldPaper)
     .innerJoin(user, eq(user.id, oldPaper.createdBy))

@@ -19,7 +19,7 @@ afterAll(closeAll)
 const now = () => new Date().toISOString()
 const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#6b6257' } })
 const add = async (bytes: Buffer, about: object = { siteId }) =>
-  inside(maren, (tx) => addPhoto(tx, maren, parseFields(newPhotoSchema, about), bytes, now()))
+  inside(maren, async (tx) => addPhoto(tx, maren, parseFields(newPhotoSchema, about), await preparePhoto(bytes), now()))
 
 test('a large picture becomes small enough, with a smaller one for lists', async () => {
   const { files, width, height } = await preparePhoto(await picture(4000, 3000).jpeg().toBuffer())
@@ -81,4 +81,17 @@ test('removed and brought back; erased for good, with a tombstone', async () => 
   const [stone] = await ownerDb.select().from(photo).where(eq(photo.id, id))
   expect(stone).toMatchObject({ caption: '', erasedAt: expect.any(String) })
   await expect(inside(maren, (tx) => markPhoto(tx, maren, id, false, now()))).rejects.toMatchObject({ status: 410 })
+})
+
+test('a picture of more pixels than a phone takes is refused by its header, and none waits inside a transaction', async () => {
+  // 119 megapixels in a few kilobytes.
+  const bomb = await sharp({ create: { width: 10_900, height: 10_900, channels: 3, background: '#fff' } })
+    .png({ compressionLevel: 9 })
+    .toBuffer()
+  expect(bomb.length).toBeLessThan(500_000)
+  await expect(preparePhoto(bomb)).rejects.toMatchObject({ status: 415 })
+  // The next in the line is not held up by one that failed.
+  await expect(
+    Promise.all([preparePhoto(bomb).catch(() => 'refused'), preparePhoto(await picture(40, 30).jpeg().toBuffer())]),
+  ).resolves.toMatchObject(['refused', { width: 40, height: 30 }])
 })

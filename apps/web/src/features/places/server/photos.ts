@@ -3,13 +3,14 @@ import { v7 as uuidv7 } from 'uuid'
 import { z } from 'zod'
 import { isoInstant, type Transaction } from '@/db/client'
 import { appliance, photo, site, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { mustMay } from '@/server/may'
 import { erasePhoto, getPhoto, type PhotoSize, putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { preparePhoto } from '@/server/picture'
+import type { Prepared } from '@/server/picture'
 
 export const newPhotoSchema = z.strictObject({
   siteId: z.uuid(),
@@ -17,12 +18,12 @@ export const newPhotoSchema = z.strictObject({
   caption: z.string().trim().max(200, 'field.too-long').default(''),
 })
 
-/** Keeps a photograph of a site or of one of its appliances. @throws ApiProblem 404, 415 */
+/** Keeps a photograph of a site or of one of its appliances, decoded before the transaction. @throws ApiProblem 404 */
 export async function addPhoto(
   tx: Transaction,
   actor: Actor,
   { siteId, applianceId, caption }: z.output<typeof newPhotoSchema>,
-  picture: Buffer,
+  { files, width, height }: Prepared,
   now: string,
 ): Promise<string> {
   const [place] = await tx
@@ -37,7 +38,6 @@ export async function addPhoto(
           .from(appliance)
           .where(and(eq(appliance.firmId, actor.firmId), eq(appliance.id, applianceId), eq(appliance.siteId, siteId)))
   if (!place || !unit) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-  const { files, width, height } = await preparePhoto(picture)
   const id = uuidv7()
   await tx.insert(photo).values({
     id,
@@ -116,7 +116,7 @@ export async function listPhotos(
   of: { readonly siteId?: string; readonly applianceId?: string },
 ): Promise<PhotoShown[]> {
   const rows = await tx
-    .select({ p: photo, by: user.name })
+    .select({ p: photo, by: personName })
     .from(photo)
     .innerJoin(user, eq(user.id, photo.createdBy))
     .where(

@@ -16,6 +16,7 @@ import {
   user,
   visit,
 } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { dayAt } from '@/ui/zoned'
 import { wordsOf } from './fold'
 
@@ -88,7 +89,12 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
       .from(membership)
       .innerJoin(user, eq(user.id, membership.userId))
       .where(and(eq(membership.firmId, firmId), isNull(membership.leftAt), ids && inArray(membership.userId, [...ids])))
-    return rows.map((r) => ({ subjectId: r.u.id, title: r.u.name, detail: r.u.email, also: joined(r.m.role, r.m.licenceNumber) }))
+    return rows.map((r) => ({
+      subjectId: r.u.id,
+      title: r.m.name ?? r.u.name,
+      detail: r.u.email,
+      also: joined(r.m.role, r.m.licenceNumber),
+    }))
   },
   card: async (tx, firmId, ids) => {
     const rows = await tx
@@ -105,7 +111,7 @@ const LOADERS: Record<SearchKind, (tx: Transaction, firmId: string, ids?: readon
   },
   instrument: async (tx, firmId, ids) => {
     const rows = await tx
-      .select({ i: instrument, holder: user.name })
+      .select({ i: instrument, holder: personName })
       .from(instrument)
       .leftJoin(user, eq(user.id, instrument.heldBy))
       .where(and(eq(instrument.firmId, firmId), isNull(instrument.deletedAt), ids && inArray(instrument.id, [...ids])))

@@ -4,6 +4,7 @@ import { and, asc, desc, eq, gte, inArray, isNull, lt, or, sql, type SQLWrapper 
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import { appliance, followUp, instrument, site, targetCard, user, visit, visitAppliance, visitValue } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { dayAt } from '@/ui/zoned'
 
@@ -43,7 +44,7 @@ export function visitsOfDay(actor: Actor, now: Date): Promise<DayVisit[]> {
         plannedFor: visit.plannedFor,
         status: visit.status,
         assignedTo: visit.assignedTo,
-        assignedName: user.name,
+        assignedName: personName,
         remark: visit.remark,
         appliances: sql<string>`string_agg(${appliance.name}, ', ' order by ${visitAppliance.position})`,
         outcome: sql<string | null>`min(${visitAppliance.outcome})`,

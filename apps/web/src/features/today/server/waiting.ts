@@ -2,6 +2,7 @@ import type { Instrument } from '@lucerna/core/measure'
 import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm'
 import { isoInstant, readFirm } from '@/db/client'
 import { appliance, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { dayOfStamp, stampOf } from '@/server/calendarStamp'
 import { dayAt, daysAfter } from '@/ui/zoned'
@@ -21,7 +22,7 @@ export function calibrationsDue(actor: Actor, now: Date, withinDays: number, hol
   const today = dayAt(now, actor.timeZone)
   return readFirm(actor, async (tx) => {
     const rows = await tx
-      .select({ i: instrument, holder: user.name })
+      .select({ i: instrument, holder: personName })
       .from(instrument)
       .leftJoin(user, eq(user.id, instrument.heldBy))
       .where(
@@ -58,7 +59,7 @@ export const unconfirmedVisits = (actor: Actor): Promise<WaitingVisit[]> =>
         siteName: site.name,
         timeZone: site.timeZone,
         plannedFor: visit.plannedFor,
-        by: user.name,
+        by: personName,
         count: visit.unconfirmed,
       })
       .from(visit)

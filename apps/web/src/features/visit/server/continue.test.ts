@@ -6,6 +6,7 @@ import { followUp, photo } from '@/db/schema'
 import { listPhotos, readPhoto } from '@/features/places/server/photos'
 import { reportOf } from '@/features/report/queries'
 import { parseFields } from '@/server/fields'
+import { preparePhoto } from '@/server/picture'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
 import { createVisit, newVisitSchema } from './create'
@@ -104,7 +105,7 @@ describe('pictures of a visit', () => {
     const { visitId, applianceId, siteId } = await newVisit(tobias, '7 Quarry Row')
     const photoId = uuidv7()
     const keep = (actor: Actor, ids: { visitId: string; photoId: string }, about: object = {}, bytes = jpeg) =>
-      inside(actor, async (tx) => keepVisitPhoto(tx, actor, ids, parseFields(visitPhotoSchema, about), bytes, now()))
+      inside(actor, async (tx) => keepVisitPhoto(tx, actor, ids, parseFields(visitPhotoSchema, about), await preparePhoto(bytes), now()))
     expect(await keep(tobias, { visitId, photoId }, { applianceId, caption: 'Stain' })).toBe('kept')
     expect(await keep(tobias, { visitId, photoId }, { applianceId, caption: 'Stain' })).toBe('known')
     const drawing = uuidv7()

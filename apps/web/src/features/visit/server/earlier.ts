@@ -3,6 +3,7 @@ import { type FaultCase, openFault, type StartRecord, type VisitAppliance } from
 import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { APART, HANGING } from './followUps'
 import type { VisitRow } from './row'
 
@@ -72,7 +73,7 @@ const hangingEnd = (id: string, kind: string, label: string, openedAt: string, b
 /** What earlier visits left open and tagged on these appliances, or looked for and did not find, and nobody has closed since: follow-ups that are still open. */
 export async function carriedEnds(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, Hanging>> {
   const rows = await tx
-    .select({ f: followUp, by: user.name })
+    .select({ f: followUp, by: personName })
     .from(followUp)
     .innerJoin(visit, eq(visit.id, followUp.visitId))
     .leftJoin(user, eq(user.id, visit.assignedTo))

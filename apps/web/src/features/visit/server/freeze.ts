@@ -3,6 +3,7 @@ import type { VisitState } from '@lucerna/core/visit'
 import { and, eq, max } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { firm, membership, report, site, user } from '@/db/schema'
+import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { canonicalJson, sha256 } from './canonical'
 import type { VisitFrame } from './load'
@@ -13,7 +14,7 @@ type Signer = Pick<ReportFacts, 'technicianName' | 'licenceNumber'>
 async function signerOf(tx: Transaction, firmId: string, state: VisitState, actor: Pick<Actor, 'name' | 'licenceNumber'>): Promise<Signer> {
   if (!state.closedById) return { technicianName: actor.name, licenceNumber: actor.licenceNumber }
   const [closer] = await tx
-    .select({ name: user.name, licenceNumber: membership.licenceNumber })
+    .select({ name: personName, licenceNumber: membership.licenceNumber })
     .from(user)
     .leftJoin(membership, and(eq(membership.userId, user.id), eq(membership.firmId, firmId)))
     .where(eq(user.id, state.closedById))

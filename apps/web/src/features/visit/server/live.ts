@@ -70,6 +70,7 @@ export async function visitStream(actor: Actor, visitId: string, deviceId: strin
         clearTimeout(life)
         unsubscribe()
         signal.removeEventListener('abort', end)
+        process.off('lucerna:leaving', end)
         if (deviceId !== null) void inFirm(actor, (tx) => deviceGone(tx, actor.firmId, visitId, deviceId)).catch(() => undefined)
         try {
           controller.close()
@@ -78,6 +79,8 @@ export async function visitStream(actor: Actor, visitId: string, deviceId: strin
         }
       }
       signal.addEventListener('abort', end)
+      // The server goes: whoever listens comes back to the next one.
+      process.on('lucerna:leaving', end)
       write('retry: 1000\n\n')
       say('log', { seq: first })
       void seen().then(() => hear('devices'))

@@ -15,6 +15,7 @@ import {
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import { personName } from '@/db/personName'
 import { dayOfStamp } from '@/server/calendarStamp'
 import { endOfDay, instantAt } from '@/ui/zoned'
 import { pinnedCards, pinnedPractice } from '@/server/pinned'
@@ -81,7 +82,7 @@ async function loadBasis(tx: Transaction, firmId: string, visitId: string) {
   const its = and(eq(visit.firmId, firmId), eq(visit.id, visitId))
   const [[place], rows] = await Promise.all([
     tx
-      .select({ site, firmName: firm.name, assignedName: user.name })
+      .select({ site, firmName: firm.name, assignedName: personName })
       .from(visit)
       .innerJoin(site, eq(site.id, visit.siteId))
       .innerJoin(firm, eq(firm.id, visit.firmId))
@@ -181,7 +182,7 @@ async function framed(
 /** What the log names, and what the people of the firm could measure with, by id. */
 async function loadInstruments(tx: Transaction, firmId: string, timeZone: string, named: readonly string[], people: readonly string[]) {
   const own = eq(instrument.firmId, firmId)
-  const columns = { row: instrument, holderName: user.name }
+  const columns = { row: instrument, holderName: personName }
   const select = () => tx.select(columns).from(instrument).leftJoin(user, eq(user.id, instrument.heldBy))
   const [mentioned, offered] = await Promise.all([
     named.length > 0 ? select().where(and(own, inArray(instrument.id, [...named]))) : [],

@@ -2,11 +2,12 @@ import { liftStored, type StoredEvent } from '@lucerna/core/visit'
 import { and, asc, eq, gt } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { user, visitEvent } from '@/db/schema'
+import { personName } from '@/db/personName'
 
 /** The log of a visit in the order of acceptance, after a given place in it. It was checked when it came in. */
 export async function loadEvents(tx: Transaction, firmId: string, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
   const rows = await tx
-    .select({ event: visitEvent, authorName: user.name })
+    .select({ event: visitEvent, authorName: personName })
     .from(visitEvent)
     .innerJoin(user, eq(user.id, visitEvent.authorId))
     .where(and(eq(visitEvent.firmId, firmId), eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))

@@ -3,7 +3,7 @@ import { and, eq } from 'drizzle-orm'
 import { z } from 'zod'
 import type { Transaction } from '@/db/client'
 import { photo, visitAppliance } from '@/db/schema'
-import { preparePhoto } from '@/server/picture'
+import type { Prepared } from '@/server/picture'
 import type { Actor } from '@/server/actor'
 import { putPhoto } from '@/server/photoStore'
 import { ApiProblem } from '@/server/problem'
@@ -16,8 +16,13 @@ export const visitPhotoSchema = z.strictObject({
   caption: z.string().trim().max(200, 'field.too-long').default(''),
 })
 
+/** @throws ApiProblem 403 who may not record */
+export function mustTakePhotos(actor: Actor): void {
+  if (EMIT_TABLE[actor.role]['photo.taken'] === 'no') throw new ApiProblem(403, 'role', `A ${actor.role} may not record in a visit.`)
+}
+
 /**
- * Keeps a picture that was taken in a visit, under the id that the device gave it. Sent again it is accepted and nothing changes.
+ * Keeps a picture that was taken in a visit, decoded before the transaction, under the id that the device gave it. Sent again it is accepted and nothing changes.
  *
  * @throws ApiProblem 403 who may not record, 404, 409 the id belongs to something else, 415 no picture
  */
@@ -26,11 +31,11 @@ export async function keepVisitPhoto(
   actor: Actor,
   ids: { readonly visitId: string; readonly photoId: string },
   { applianceId, kind, caption }: z.output<typeof visitPhotoSchema>,
-  bytes: Buffer,
+  { files, width, height }: Prepared,
   now: string,
 ): Promise<'kept' | 'known'> {
   const { visitId, photoId } = ids
-  if (EMIT_TABLE[actor.role]['photo.taken'] === 'no') throw new ApiProblem(403, 'role', `A ${actor.role} may not record in a visit.`)
+  mustTakePhotos(actor)
   const row = await visitRow(tx, actor.firmId, visitId, false)
   const [known] = await tx
     .select({ visitId: photo.visitId })
@@ -45,7 +50,6 @@ export async function keepVisitPhoto(
       .where(and(eq(visitAppliance.firmId, actor.firmId), eq(visitAppliance.visitId, visitId), eq(visitAppliance.applianceId, applianceId)))
     if (!unit) throw new ApiProblem(404, 'not-found', t('register.not-there'))
   }
-  const { files, width, height } = await preparePhoto(bytes)
   await tx.insert(photo).values({
     id: photoId,
     firmId: actor.firmId,

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import { addPhoto, newPhotoSchema } from '@/features/places/server/photos'
 import { answered, endpoint } from '@/server/endpoint'
-import { PICTURE } from '@/server/picture'
+import { PICTURE, preparePhoto } from '@/server/picture'
 
 export const POST = endpoint(
   {
@@ -16,7 +16,8 @@ export const POST = endpoint(
     problems: [404, 415],
   },
   async ({ actor, query, body, now }) => {
-    const id = await inFirm(actor, (tx) => addPhoto(tx, actor, query, body, now))
+    const picture = await preparePhoto(body)
+    const id = await inFirm(actor, (tx) => addPhoto(tx, actor, query, picture, now))
     return answered({ id }, { status: 201, headers: { location: `/api/v1/photos/${id}` } })
   },
 )

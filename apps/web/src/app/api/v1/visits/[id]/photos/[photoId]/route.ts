@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { keepVisitPhoto, visitPhotoSchema } from '@/features/visit/server/visitPhotos'
+import { keepVisitPhoto, mustTakePhotos, visitPhotoSchema } from '@/features/visit/server/visitPhotos'
 import { answered, endpoint, idSchema } from '@/server/endpoint'
-import { PICTURE } from '@/server/picture'
+import { PICTURE, preparePhoto } from '@/server/picture'
 
 const keptSchema = z.object({ id: z.uuid() })
 
@@ -18,7 +18,9 @@ export const PUT = endpoint(
     problems: [409, 415],
   },
   async ({ actor, path: { id, photoId }, query, body, now }) => {
-    const made = await inFirm(actor, (tx) => keepVisitPhoto(tx, actor, { visitId: id, photoId }, query, body, now))
+    mustTakePhotos(actor)
+    const picture = await preparePhoto(body)
+    const made = await inFirm(actor, (tx) => keepVisitPhoto(tx, actor, { visitId: id, photoId }, query, picture, now))
     return answered({ id: photoId }, { status: made === 'kept' ? 201 : 200 })
   },
 )
