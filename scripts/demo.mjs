@@ -1,11 +1,12 @@
 // `npm run demo`: from a bare checkout to a running Lucerna. `-- --reset` starts afresh; `-- --dev` is `npm run dev`;
 // `-- --bulk --appliances=100000 --visits=1000000` adds a generated set for scale.
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { rmSync } from 'node:fs'
 import path from 'node:path'
 import { appUrl, build, prepare, secrets, serve, startBridges } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
-import { commandLine, isFree, ROOT, say, Told } from './lib/run.mjs'
+import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
+import { ROOT, say, Told } from './lib/run.mjs'
 
 const COUNT = /^--(appliances|visits)=(\d{1,8})$/
 const flags = new Set(process.argv.slice(2).filter((a) => !COUNT.test(a)))
@@ -21,42 +22,7 @@ const unknown = [...flags].filter((flag) => !['--dev', '--reset', '--bulk'].incl
 const DATA = path.join(ROOT, '.data')
 const PID = path.join(DATA, 'demo.pid')
 
-/** @type {(() => Promise<void>)[]} */
-const stops = []
-let stopping = false
-async function stopAll(/** @type {number} */ code) {
-  if (stopping) return
-  stopping = true
-  for (const stop of stops.reverse()) await stop().catch(() => {})
-  process.exit(code)
-}
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stopAll(0))
-
-/** Two demos on one data folder would end each other's database. */
-function onlyOne() {
-  if (existsSync(PID)) {
-    const [pid, address] = readFileSync(PID, 'utf8').split('\n')
-    if (commandLine(Number(pid)).includes('demo.mjs') && Number(pid) !== process.pid) {
-      throw new Told(
-        `Lucerna already runs from this folder${address ? ` at ${address}` : ''} (process ${pid}). End it with Ctrl-C there, then start again.`,
-      )
-    }
-  }
-  writeFileSync(PID, `${process.pid}\n`)
-  stops.push(async () => rmSync(PID, { force: true }))
-}
-
-/** The port asked for must be free; without a wish, 3000 or the next free one. @param {string} host */
-async function webPort(host) {
-  const wish = process.env.PORT
-  if (wish !== undefined && !/^\d{1,5}$/.test(wish)) throw new Told(`PORT is "${wish}", which is no port number.`)
-  if (wish !== undefined) {
-    if (await isFree(Number(wish), host)) return Number(wish)
-    throw new Told(`Port ${wish} is taken on ${host}. Choose another with PORT=…, or leave PORT out and a free one is found.`)
-  }
-  for (let port = 3000; port < 3100; port++) if (await isFree(port, host)) return port
-  throw new Told('No free port from 3000 to 3099. Choose one with PORT=…')
-}
+endInOrder()
 
 try {
   if (unknown.length > 0)
@@ -64,7 +30,7 @@ try {
   const began = Date.now()
   await ensurePackages()
   const dir = clusterFolder('pg')
-  onlyOne()
+  onlyOne(PID, 'demo.mjs')
   const external = process.env.DATABASE_URL
   if (flags.has('--reset')) {
     if (external) throw new Told('--reset removes only the local database; DATABASE_URL points elsewhere. Empty that one yourself.')
@@ -82,8 +48,7 @@ try {
   }
   const host = process.env.HOST ?? '127.0.0.1'
   const port = await webPort(host)
-  const shown = host === '0.0.0.0' || host === '::' ? 'localhost' : host
-  const publicUrl = process.env.PUBLIC_URL ?? `http://${shown.includes(':') ? `[${shown}]` : shown}:${port}`
+  const publicUrl = publicAddress(host, port)
   const prepared = await prepare({ ownerUrl, secret, seed: true, bridges: true, bulk })
   if (prepared.said) say(prepared.said)
   if (!dev) await build()
@@ -91,7 +56,7 @@ try {
   stops.push(app.stop)
   stops.push(startBridges({ host, port, secret }).stop)
   app.child.on('exit', (code) => void stopAll(code ?? 1))
-  writeFileSync(PID, `${process.pid}\n${publicUrl}\n`)
+  onlyOne(PID, 'demo.mjs', publicUrl)
   say(`
   Lucerna is ready at  ${publicUrl}   (after ${((Date.now() - began) / 1000).toFixed(1)} s)
 

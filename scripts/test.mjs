@@ -140,7 +140,8 @@ async function world(index) {
     log: 'ignore',
   })
   stops.push(twin.stop)
-  return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: db.secret.demo, databaseUrl: db.appUrl, secret: db.secret }
+  const { ownerUrl, appUrl, secret } = db
+  return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: secret.demo, databaseUrl: appUrl, ownerUrl, secret }
 }
 
 /** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */
@@ -156,8 +157,8 @@ async function browser(args, workers) {
       env: {
         BASE_URL: worlds.map((w) => w.url).join(' '),
         SECOND_URL: worlds.map((w) => w.second).join(' '),
-        // For a story that ends a web process of its own.
-        WORLDS: JSON.stringify(worlds.map(({ databaseUrl, secret }) => ({ databaseUrl, secret }))),
+        // For stories that end a web process of their own, or do what only an operator can.
+        WORLDS: JSON.stringify(worlds.map(({ databaseUrl, ownerUrl, secret }) => ({ databaseUrl, ownerUrl, secret }))),
         DEMO_PASSWORDS: worlds.map((w) => w.password).join(' '),
         CHROMIUM: chromium,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,

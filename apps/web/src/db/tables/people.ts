@@ -19,6 +19,13 @@ export const firm = pgTable(
   () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm}` })],
 )
 
+/** Links with which somebody begins a firm on this server, once. Kept as a hash; made by who runs the server, read by nobody but the function that uses them. */
+export const firmLink = pgTable('firm_link', {
+  secretHash: text('secret_hash').primaryKey(),
+  createdAt: stamp('created_at').notNull(),
+  usedAt: stamp('used_at'),
+})
+
 export const firmId = () =>
   uuid('firm_id')
     .notNull()

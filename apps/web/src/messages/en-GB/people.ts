@@ -54,9 +54,9 @@ export const people = {
   'mail.reset.subject': 'New password for Lucerna',
   'mail.reset.body':
     'Hello {{name}},\n\nA new password was requested for your account.\n\nOpen this link and choose one:\n{{link}}\n\nThe link works once, for one hour. If you did not ask for it, do nothing: your password stays the same.',
-  'mail.tries.subject': 'Somebody is trying passwords on your account',
+  'mail.tries.subject': 'Wrong passwords on your account',
   'mail.tries.body':
-    'Hello {{name}},\n\nsomebody tried several wrong passwords on your account. From that place it is closed for ten minutes; from anywhere else you can sign in as always.\n\nIf it was you, you can set a new password here: {{link}}\nIf it was not, tell your lead.\n',
+    'Hello {{name}},\n\nseveral wrong passwords were typed for your account. From that place it is closed for ten minutes; from anywhere else you can sign in as always.\n\nIf it was you, you can set a new password here: {{link}}\nIf it was not, tell your lead.\n',
   'mail.changed.subject': 'Your password was changed',
   'mail.changed.body':
     'Hello {{name}},\n\nYour password has just been changed, and you were signed out everywhere.\n\nIf it was not you, tell your lead technician at once.',

@@ -1,10 +1,11 @@
 import { instrumentsNeeded } from '@lucerna/core/procedure'
 import Link from 'next/link'
 import { AsOf } from '@/features/offline/AsOf'
+import { Begin } from '@/features/today/Begin'
 import { VisitList } from '@/features/today/DayList'
 import { LeadDesk, leadDeskOf, PlannerDesk, plannerDeskOf, Warnings } from '@/features/today/desks'
 import { briefings, type DayVisit, instrumentsOf, visitsOfDay } from '@/features/today/server/day'
-import { calibrationsDue } from '@/features/today/server/waiting'
+import { begunSoFar, calibrationsDue } from '@/features/today/server/waiting'
 import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'
 import { dateAt } from '@/ui/dates'
@@ -19,12 +20,13 @@ export default async function TodayPage() {
   const now = new Date()
   const gasWork = actor.heldRole !== 'planner' && actor.heldRole !== 'viewer'
   // All that needs nothing else is asked at once; only what is known of the day's visits has to wait for them.
-  const [visits, held, due, lead, planner] = await Promise.all([
+  const [visits, held, due, lead, planner, begun] = await Promise.all([
     visitsOfDay(actor, now),
     gasWork ? instrumentsOf(actor) : [],
     calibrationsDue(actor, now, 30, actor.userId),
     actor.heldRole === 'lead' ? leadDeskOf(actor, now) : null,
     may(actor, 'visit.plan') && actor.heldRole !== 'technician' ? plannerDeskOf(actor, now) : null,
+    actor.heldRole === 'lead' ? begunSoFar(actor) : null,
   ])
   const mine = visits.filter((v) => v.mine)
   const others = visits.filter((v) => !v.mine)
@@ -32,7 +34,7 @@ export default async function TodayPage() {
     actor,
     visits.filter((v) => v.status === 'planned').map((v) => v.id),
   )
-  const zone = visits[0]?.timeZone ?? 'UTC'
+  const zone = visits[0]?.timeZone ?? actor.timeZone
   const units = unitsOf(actor)
   const kinds = new Set(held.map((i) => i.kind))
   const list = (title: string, some: readonly DayVisit[], brief: boolean) => (
@@ -51,14 +53,15 @@ export default async function TodayPage() {
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         <AsOf at={now.toISOString()} timeZone={zone} />
         <Warnings actor={actor} now={now} instruments={due} />
+        {begun && <Begin begun={begun} />}
         {mine.length > 0 && list(t('today.mine'), mine, true)}
         {mine.length === 0 && gasWork && visits.length > 0 && (
           <p className="border-y hairline py-6 text-center quiet">{t('today.none-mine')}</p>
         )}
-        {lead && <LeadDesk {...lead} />}
-        {planner && <PlannerDesk {...planner} />}
+        {lead && !begun && <LeadDesk {...lead} />}
+        {planner && !begun && <PlannerDesk {...planner} />}
         {others.length > 0 && list(mine.length > 0 || gasWork ? t('today.others') : t('today.firm'), others, false)}
-        {visits.length === 0 && (
+        {visits.length === 0 && !begun && (
           <div className="border-y hairline py-12 text-center">
             <p className="text-lg font-semibold">{t('today.empty')}</p>
             <p className="mt-1 quiet">{t(may(actor, 'visit.plan') ? 'today.empty-how' : 'today.empty-ask')}</p>

@@ -42,7 +42,7 @@ export const newSite = (actor: Actor): Promise<{ fields: SiteFields; units: Unit
       fields: {
         name: '',
         address: '',
-        timeZone: last?.timeZone ?? 'UTC',
+        timeZone: last?.timeZone ?? actor.timeZone,
         altitudeM: last?.altitudeM ?? 0,
         latitudeDeg: null,
         longitudeDeg: null,

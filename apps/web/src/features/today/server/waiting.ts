@@ -1,7 +1,7 @@
 import type { Instrument } from '@lucerna/core/measure'
-import { and, asc, eq, isNull, lt, sql } from 'drizzle-orm'
+import { and, asc, eq, isNull, lt, sql, type SQLWrapper } from 'drizzle-orm'
 import { isoInstant, readFirm } from '@/db/client'
-import { appliance, instrument, site, user, visit, visitAppliance } from '@/db/schema'
+import { appliance, instrument, site, targetCard, user, visit, visitAppliance } from '@/db/schema'
 import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { dayOfStamp, stampOf } from '@/server/calendarStamp'
@@ -38,6 +38,32 @@ export function calibrationsDue(actor: Actor, now: Date, withinDays: number, hol
       const dueOn = dayOfStamp(i.calibrationDueAt)
       return { id: i.id, name: `${i.maker} ${i.model}`, serial: i.serial, kind: i.kind, holder, dueOn, overdue: dueOn < today }
     })
+  })
+}
+
+/** What a firm that has just begun still lacks; all true once it works. */
+export interface Begun {
+  readonly card: boolean
+  readonly instrument: boolean
+  readonly site: boolean
+  readonly appliance: boolean
+  readonly people: boolean
+  readonly visit: boolean
+}
+
+/** How far a firm has come; null once it has closed a visit, for then it needs no list. */
+export function begunSoFar(actor: Actor): Promise<Begun | null> {
+  return readFirm(actor, async (tx) => {
+    const has = (table: SQLWrapper, more = sql``) =>
+      sql<boolean>`exists (select 1 from ${table} x where x.firm_id = ${actor.firmId} ${more})`
+    const [row] = await tx.execute<Record<keyof Begun | 'works', boolean>>(sql`select
+      ${has(targetCard)} as card, ${has(instrument, sql`and x.deleted_at is null`)} as instrument, ${has(site, sql`and x.deleted_at is null`)} as site,
+      ${has(appliance, sql`and x.deleted_at is null`)} as appliance, ${has(visit)} as visit, ${has(visit, sql`and x.status = 'closed'`)} as works,
+      (select count(*) > 1 from membership m where m.firm_id = ${actor.firmId} and m.left_at is null)
+        or exists (select 1 from invitation i where i.firm_id = ${actor.firmId}) as people`)
+    if (!row || row.works) return null
+    const { works: _, ...begun } = row
+    return begun
   })
 }
 

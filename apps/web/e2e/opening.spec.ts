@@ -1,0 +1,71 @@
+import { execFileSync } from 'node:child_process'
+import path from 'node:path'
+import { expect, test } from './test'
+import { accessible } from './axe'
+import { beginJob } from './sheet'
+
+const WEB = path.resolve(import.meta.dirname, '..')
+
+/** What the operator’s command prints: the part of a link that begins a firm. */
+function firmLink(ownerUrl: string): string {
+  const tsx = path.resolve(WEB, '../../node_modules/.bin/tsx')
+  return execFileSync(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')], {
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: ownerUrl },
+  }).trim()
+}
+
+test('a new firm, from the operator’s link to its first closed visit; the link works once', async ({ page }, { parallelIndex }) => {
+  const world = (JSON.parse(process.env.WORLDS ?? '[]') as { ownerUrl: string }[])[parallelIndex]!
+  const link = `/begin/${firmLink(world.ownerUrl)}`
+  const stamp = Math.random().toString(36).slice(2, 8)
+  await page.goto(link)
+  await accessible(page)
+  await page.getByLabel('Name of the firm').fill('Fellbank Heating')
+  await page.getByLabel('Your name').fill('Dana Whitlow')
+  await page.getByLabel('Email').fill(`dana-${stamp}@fellbank.example`)
+  await page.getByLabel('Licence number').fill('FB-100')
+  await page.getByLabel('Licence valid until').fill('2035-05-01')
+  await page.getByLabel(/made-up makers/).check()
+  const password = async (text: string) => {
+    await page.getByLabel('Password', { exact: true }).fill(text)
+    await page.getByLabel('Repeat password').fill(text)
+    await page.getByRole('button', { name: 'Begin' }).click()
+  }
+  // What is wrong is said at its field, and nothing else has to be typed again.
+  await password('password12')
+  await expect(page.getByText('This password is easy to guess.')).toBeVisible()
+  await expect(page.getByLabel('Your name')).toHaveValue('Dana Whitlow')
+  await password('a lamp in the dark')
+  await page.waitForURL('**/today')
+  await expect(page.getByRole('heading', { name: 'To begin with' })).toBeVisible()
+  await expect(page.getByRole('link', { name: /^A target card/ })).toHaveCount(0)
+
+  await page.getByRole('link', { name: /^Enter the first site/ }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Weir Mill')
+  await page.getByLabel('Address').fill('3 Weir Lane')
+  await page.getByRole('button', { name: 'Save' }).click()
+  await page.waitForURL('**/sites/*-*')
+  await page.getByRole('link', { name: 'New gas supply' }).click()
+  await page.getByRole('button', { name: 'Save' }).click()
+  await page.waitForURL('**/sites/*-*')
+  await page.getByRole('link', { name: 'New appliance' }).click()
+  await page.getByLabel('Maker and model (target card)').selectOption({ label: 'Tarnwick Larch 28 C (version 4)' })
+  await page.getByLabel('Serial number').fill(`TW28-${stamp}`)
+  await page.getByRole('button', { name: 'Save' }).click()
+  await page.waitForURL('**/appliances/*-*')
+
+  await beginJob(page, new URL(page.url()).pathname, 'Breakdown')
+  await page.getByRole('button', { name: /^Finish/ }).click()
+  await page.getByRole('radio', { name: /isolated/ }).click()
+  await page.getByLabel(/Reason, and what was done/).fill('Part on order')
+  await page.getByRole('button', { name: 'Close visit' }).click()
+  await page.waitForURL('**/report')
+  await expect(page.getByText('Fellbank Heating').first()).toBeVisible()
+  await page.goto('/today')
+  await expect(page.getByRole('heading', { name: 'To begin with' })).toHaveCount(0)
+
+  await page.context().clearCookies()
+  await page.goto(link)
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('This link was used')
+})

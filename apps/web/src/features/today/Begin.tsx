@@ -1,0 +1,40 @@
+import { Check } from 'lucide-react'
+import Link from 'next/link'
+import { t } from '@/messages/all'
+import type { Begun } from './server/waiting'
+
+/** In the order in which one needs the other. */
+const STEPS = [
+  ['instrument', '/instruments'],
+  ['card', '/cards'],
+  ['site', '/sites/new'],
+  ['appliance', '/sites'],
+  ['people', '/people'],
+  ['visit', '/sites?show=appliances'],
+] as const satisfies readonly (readonly [keyof Begun, string])[]
+
+/** What a firm that has just begun does next; it goes when the first visit is closed. */
+export function Begin({ begun }: { readonly begun: Begun }) {
+  return (
+    <section aria-labelledby="begin" className="border-y hairline py-5">
+      <h2 id="begin" className="text-lg font-semibold">
+        {t('today.begin')}
+      </h2>
+      <p className="quiet">{t('today.begin-what')}</p>
+      <ol className="mt-2 divide-y divide-(--hairline)">
+        {STEPS.map(([step, href]) => (
+          <li key={step} className="flex min-h-12 items-center gap-3">
+            <span className="w-6 text-info">{begun[step] && <Check size={20} aria-label={t('today.begin.done')} />}</span>
+            {begun[step] ? (
+              <span className="quiet">{t(`today.begin.${step}`)}</span>
+            ) : (
+              <Link href={href} className="min-h-11 content-center text-primary hover:underline">
+                {t(`today.begin.${step}`)}
+              </Link>
+            )}
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}

@@ -1,0 +1,43 @@
+// `npm start`: Lucerna in earnest on one machine, without demo data. Asks nothing; while there is no firm it prints the link that begins one.
+import path from 'node:path'
+import { mkdirSync } from 'node:fs'
+import { appUrl, build, prepare, serve } from './lib/app.mjs'
+import { ensurePackages } from './lib/install.mjs'
+import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
+import { firmLink, LIVE, liveDatabase } from './lib/live.mjs'
+import { say, Told } from './lib/run.mjs'
+
+endInOrder()
+try {
+  const [unknown] = process.argv.slice(2)
+  if (unknown !== undefined) throw new Told(`Unknown: ${unknown}. Settings come by the environment: docs/operating.md.`)
+  const began = Date.now()
+  await ensurePackages()
+  mkdirSync(LIVE, { recursive: true, mode: 0o755 })
+  const pid = path.join(LIVE, 'start.pid')
+  onlyOne(pid, 'start.mjs')
+  const { secret, ownerUrl, stop } = await liveDatabase()
+  stops.push(stop)
+  const host = process.env.HOST ?? '127.0.0.1'
+  const port = await webPort(host)
+  const publicUrl = publicAddress(host, port)
+  await prepare({ ownerUrl, secret, seed: false })
+  await build()
+  const app = await serve({
+    ...{ host, port, publicUrl, secret, demo: false },
+    databaseUrl: appUrl(ownerUrl, secret.app).url,
+    env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'info' },
+  })
+  stops.push(app.stop)
+  app.child.on('exit', (code) => void stopAll(code ?? 1))
+  onlyOne(pid, 'start.mjs', publicUrl)
+  const link = firmLink(ownerUrl, true)
+  say(`
+  Lucerna is ready at  ${publicUrl}   (after ${((Date.now() - began) / 1000).toFixed(1)} s)
+${link ? `\n  There is no firm yet. Begin it here, once, within a week:\n    ${publicUrl}/begin/${link}\n` : ''}
+  Ctrl-C stops everything; the data stays in .data. For others on the network: HOST, PUBLIC_URL, and a proxy with TLS (docs/operating.md).
+`)
+} catch (error) {
+  console.error(error instanceof Told ? `\n${error.message}\n` : error)
+  await stopAll(1)
+}
