@@ -5,7 +5,27 @@ import { appUrl, build, prepare, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
 import { firmLink, LIVE, liveDatabase } from './lib/live.mjs'
-import { say, Told } from './lib/run.mjs'
+import { ROOT, say, start, Told } from './lib/run.mjs'
+
+/** A backup each day at LUCERNA_BACKUP_AT (02:30), by this machine's clock. One that fails is said in the log; the next day tries again. @param {string} ownerUrl */
+function nightly(ownerUrl) {
+  const wish = process.env.LUCERNA_BACKUP_AT
+  if (wish === undefined) return
+  if (!/^([01]\d|2[0-3]):[0-5]\d$/.test(wish)) throw new Told(`LUCERNA_BACKUP_AT is "${wish}", which is no time like 02:30.`)
+  let last = ''
+  const minute = setInterval(() => {
+    const now = new Date()
+    const [day, time] = [now.toDateString(), `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`]
+    if (time !== wish || day === last) return
+    last = day
+    const child = start(process.execPath, [path.join(ROOT, 'scripts/backup.mjs')], {
+      stdio: 'inherit',
+      env: { ...process.env, DATABASE_URL: ownerUrl },
+    })
+    child.on('exit', (code) => code !== 0 && say(`The backup of ${day} failed.`))
+  }, 20_000)
+  minute.unref()
+}
 
 endInOrder()
 try {
@@ -31,6 +51,7 @@ try {
   stops.push(app.stop)
   app.child.on('exit', (code) => void stopAll(code ?? 1))
   onlyOne(pid, 'start.mjs', publicUrl)
+  nightly(ownerUrl)
   const link = firmLink(ownerUrl, true)
   say(`
   Lucerna is ready at  ${publicUrl}   (after ${((Date.now() - began) / 1000).toFixed(1)} s)

@@ -24,7 +24,8 @@ function binaries() {
   return dir && has(dir) ? dir : null
 }
 
-async function ensureBinaries() {
+/** The folder of PostgreSQL's programs; installed where they are missing. */
+export async function ensureBinaries() {
   const found = binaries()
   if (found) return found
   await debianPackage('postgresql', 'PostgreSQL')

@@ -52,6 +52,7 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await page.getByRole('link', { name: 'New appliance' }).click()
   await page.getByLabel('Maker and model (target card)').selectOption({ label: 'Tarnwick Larch 28 C (version 4)' })
   await page.getByLabel('Serial number').fill(`TW28-${stamp}`)
+  await page.getByLabel('Location').fill('Wheel room')
   await page.getByRole('button', { name: 'Save' }).click()
   await page.waitForURL('**/appliances/*-*')
 
@@ -61,7 +62,7 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await page.getByLabel(/Reason, and what was done/).fill('Part on order')
   await page.getByRole('button', { name: 'Close visit' }).click()
   await page.waitForURL('**/report')
-  await expect(page.getByText('Fellbank Heating').first()).toBeVisible()
+  await expect(page.getByRole('main').getByText('Fellbank Heating').first()).toBeVisible()
   await page.goto('/today')
   await expect(page.getByRole('heading', { name: 'To begin with' })).toHaveCount(0)
 
