@@ -1,4 +1,6 @@
 /** Called once when a server process starts, before it answers anything. */
 export async function register(): Promise<void> {
-  if (process.env.NEXT_RUNTIME === 'nodejs') (await import('@/server/requestReader')).keepReaderOfEveryRequest()
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return
+  ;(await import('@/server/requestReader')).keepReaderOfEveryRequest()
+  if (process.env.LUCERNA_SMTP_URL) (await import('@/server/postman')).keepDelivering()
 }

@@ -2,7 +2,7 @@ import { and, desc, eq, lt } from 'drizzle-orm'
 import MailComposer from 'nodemailer/lib/mail-composer'
 import { v7 as uuidv7 } from 'uuid'
 import { isoInstant, type Transaction } from '@/db/client'
-import { firm, mail } from '@/db/schema'
+import { firm, mail, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { env } from '@/env'
 import { mustMay } from '@/server/may'
@@ -13,7 +13,7 @@ type MailRow = typeof mail.$inferSelect
 
 /** Stands in a letter for our own address until it is read: it then leads to where the program runs now. */
 export const HERE = '{here}'
-const withAddress = (body: string): string => body.replaceAll(HERE, env().PUBLIC_URL)
+export const withAddress = (body: string): string => body.replaceAll(HERE, env().PUBLIC_URL)
 
 /** Puts a letter into the outbox, in the transaction of what it tells about. */
 export async function sendMail(
@@ -25,9 +25,16 @@ export async function sendMail(
   await tx.insert(mail).values({ id: uuidv7(), firmId, createdAt: now, ...letter })
 }
 
-/** A link that opens an account, or makes one: outside the demo nobody reads it but its receiver. */
-const PRIVATE: readonly MailRow['kind'][] = ['password-reset', 'invitation']
-const readable = (row: Pick<MailRow, 'kind'>): boolean => !PRIVATE.includes(row.kind) || env().demo
+/**
+ * A link that opens an account: outside the demo nobody reads it but its receiver. An invitation of somebody new is handed on by a lead where no mail server does it.
+ *
+ * @param known whether somebody has the address already
+ */
+function readable(row: Pick<MailRow, 'kind'>, known: boolean): boolean {
+  if (env().demo) return true
+  if (row.kind === 'invitation') return !env().LUCERNA_SMTP_URL && !known
+  return row.kind !== 'password-reset'
+}
 
 export interface Letter {
   readonly id: string
@@ -38,39 +45,44 @@ export interface Letter {
   /** Null when it is for its receiver's eyes only. */
   readonly body: string | null
   readonly createdAt: string
+  /** What became of it at the mail server; null where there is none. */
+  readonly delivery: { readonly sentAt: string | null; readonly failure: string | null } | null
 }
 
-const shown = (row: MailRow): Letter => ({
+const shown = (row: MailRow, known: boolean): Letter => ({
   id: row.id,
   kind: row.kind,
   toName: row.toName,
   toAddress: row.toAddress,
   subject: row.subject,
-  body: readable(row) ? withAddress(row.body) : null,
+  body: readable(row, known) ? withAddress(row.body) : null,
   createdAt: isoInstant(row.createdAt),
+  delivery: env().LUCERNA_SMTP_URL ? { sentAt: row.sentAt && isoInstant(row.sentAt), failure: row.failure } : null,
 })
 
 /** The outbox, newest first; `before` is the id of the last letter seen. */
 export async function listMail(tx: Transaction, actor: Actor, before?: string): Promise<Letter[]> {
   mustMay(actor, 'mail.read')
   const rows = await tx
-    .select()
+    .select({ mail, known: user.id })
     .from(mail)
+    .leftJoin(user, eq(user.email, mail.toAddress))
     .where(and(eq(mail.firmId, actor.firmId), before === undefined ? undefined : lt(mail.id, before)))
     .orderBy(desc(mail.id))
     .limit(50)
-  return rows.map(shown)
+  return rows.map((r) => shown(r.mail, r.known !== null))
 }
 
 /** A letter as a file that any mail program opens (RFC 5322). */
 export async function letterFile(tx: Transaction, actor: Actor, id: string): Promise<Buffer> {
   const [row] = await tx
-    .select({ mail, firmName: firm.name })
+    .select({ mail, firmName: firm.name, known: user.id })
     .from(mail)
+    .leftJoin(user, eq(user.email, mail.toAddress))
     .innerJoin(firm, eq(firm.id, mail.firmId))
     .where(and(eq(mail.firmId, actor.firmId), eq(mail.id, id)))
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-  if (!readable(row.mail)) throw new ApiProblem(403, 'private', t('mail.private'))
+  if (!readable(row.mail, row.known !== null)) throw new ApiProblem(403, 'private', t('mail.private'))
   return new MailComposer({
     from: { name: row.firmName, address: `no-reply@${new URL(env().PUBLIC_URL).hostname}` },
     to: { name: row.mail.toName, address: row.mail.toAddress },

@@ -103,6 +103,12 @@ export const mail = pgTable(
     subject: text('subject').notNull(),
     body: text('body').notNull(),
     createdAt: stamp('created_at').notNull(),
+    /** Taken by the mail server; without one, letters stay here. */
+    sentAt: stamp('sent_at'),
+    tries: integer('tries').notNull().default(0),
+    nextTryAt: stamp('next_try_at'),
+    /** What the mail server said last. */
+    failure: text('failure'),
   },
   (t) => [index('mail_newest').on(t.firmId, t.createdAt), ownFirmOnly()],
 )

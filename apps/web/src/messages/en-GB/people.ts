@@ -46,6 +46,9 @@ export const people = {
   'mail.what':
     'Letters written by the program. In this demo they are not sent: read them here, or download one as a file for a mail program.',
   'mail.empty': 'No letters yet.',
+  'mail.sent': 'sent {{time}}',
+  'mail.waiting': 'on its way',
+  'mail.failed': 'not delivered: {{why}}',
   'mail.private': 'This letter opens a personal account. Only its recipient can read it.',
   'mail.download': 'Download (.eml)',
   'mail.invitation.subject': 'Invitation to {{firm}}',

@@ -46,7 +46,16 @@ export default async function MailPage({ searchParams }: { readonly searchParams
                     </span>
                   </span>
                   <span className="text-sm quiet">
-                    {dateAt(l.createdAt, 'UTC')}, {timeAt(l.createdAt, 'UTC')} UTC
+                    {dateAt(l.createdAt, actor.timeZone)}, {timeAt(l.createdAt, actor.timeZone)}
+                    {l.delivery && (
+                      <span className={`block ${l.delivery.failure && !l.delivery.sentAt ? 'text-warning' : ''}`}>
+                        {l.delivery.sentAt
+                          ? t('mail.sent', { time: timeAt(l.delivery.sentAt, actor.timeZone) })
+                          : l.delivery.failure
+                            ? t('mail.failed', { why: l.delivery.failure })
+                            : t('mail.waiting')}
+                      </span>
+                    )}
                   </span>
                 </summary>
                 <div className="px-2 pb-4">
