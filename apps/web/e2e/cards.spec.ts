@@ -123,7 +123,10 @@ test('a file with wrong rows is refused as a whole; mended, it is taken over; th
   expect((await page.request.get('/schemas/card-1.json')).status()).toBe(200)
 })
 
-test('a lid label is printed; its code leads here, and nowhere once it is revoked', async ({ page }) => {
+test('a lid label is printed; its code leads here, lets a customer tell of a lock-out, and leads nowhere once it is revoked', async ({
+  page,
+  browser,
+}) => {
   await signIn(page, 'Tobias')
   const found = (await (await page.request.get('/api/v1/appliances?q=TW28-199021')).json()) as { rows: { id: string }[] }
   const id = found.rows[0]!.id
@@ -147,6 +150,20 @@ test('a lid label is printed; its code leads here, and nowhere once it is revoke
   }
   await page.goto(`/l/${token}`)
   await page.waitForURL(`**/appliances/${id}`)
+  // Somebody who lives there, on a phone, without a sign-in: one tap, or two.
+  const customer = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const phone = await customer.newPage()
+  await phone.goto(new URL(`/l/${token}`, page.url()).toString())
+  await expect(phone.getByText(/^Smell of gas\?/)).toBeVisible()
+  await accessible(phone)
+  await fitsTheScreen(phone)
+  await phone.getByRole('button', { name: 'Hot water', exact: true }).click()
+  await expect(phone.getByText(/^Thank you\./)).toBeVisible()
+  await customer.close()
+  await page.goto(`/appliances/${id}`)
+  const notes = page.getByRole('region', { name: 'From the customer: it locked out' })
+  await notes.getByRole('button', { name: 'Accept note' }).click()
+  await expect(notes.getByText('accepted')).toBeVisible()
   await page.goto(`/appliances/${id}/label`)
   const gone = page.waitForResponse((r) => r.url().includes('/api/v1/links/') && r.status() === 204)
   await page.getByRole('button', { name: 'Revoke' }).click()

@@ -30,6 +30,7 @@ export async function prepareDatabase(ownerUrl: string, app: { role: string; pas
     await db.execute(sql`grant execute on function begin_firm(text, jsonb) to ${role}`)
     await db.execute(sql`grant execute on function letters_due(integer) to ${role}`)
     await db.execute(sql`grant execute on function letter_told(uuid, text, boolean) to ${role}`)
+    await db.execute(sql`grant execute on function lid_label(text) to ${role}`)
     // Who could read the hashes could not use them; who could write them could make firms.
     await db.execute(sql`revoke all on firm_link from ${role}`)
     for (const table of APPEND_ONLY) await db.execute(sql`revoke update, delete on ${sql.identifier(table)} from ${role}`)

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
 import { readFirm } from './client'
-import { bridge, bridgeVoice, firm, liveCommand, liveLines, site, visitDevice } from './schema'
+import { bridge, bridgeVoice, firm, liveCommand, liveLines, lockoutNote, site, visitDevice } from './schema'
 import { actorNamed, appDb, closeAll, inside, newVisit, ownerDb } from '@/test/world'
 
 let maren: Actor
@@ -14,12 +14,15 @@ beforeAll(async () => {
     [maren, '11 Quarry Row'],
     [ruben, 'Harbour Office'],
   ] as const) {
-    const { visitId } = await newVisit(actor, site)
+    const { visitId, applianceId } = await newVisit(actor, site)
     const [bridgeId, now] = [uuidv7(), new Date().toISOString()]
     await inside(actor, async (tx) => {
       const own = { firmId: actor.firmId, at: now }
       await tx.insert(bridge).values({ ...own, id: bridgeId, name: 'Van', tokenHash: bridgeId, createdAt: now, createdBy: actor.userId })
       await tx.insert(bridgeVoice).values({ ...own, serial: bridgeId, bridgeId })
+      await tx
+        .insert(lockoutNote)
+        .values({ firmId: actor.firmId, id: bridgeId, applianceId, happenedAt: now, toldAt: now, state: 'dismissed' })
       await tx.insert(liveLines).values({ ...own, lines: [] })
       await tx.insert(liveCommand).values({ ...own, command: { v: 1, instrument: bridgeId, do: 'zero' } })
     })

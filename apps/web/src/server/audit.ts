@@ -57,6 +57,8 @@ export const AUDIT_ACTIONS = [
   'bridge-added',
   'bridge-revoked',
   'imported',
+  'lock-out-taken',
+  'lock-out-dismissed',
 ] as const
 export const AUDIT_SUBJECTS = [
   'site',

@@ -6,6 +6,7 @@ import {
   bridge,
   firm,
   followUp,
+  lockoutNote,
   gasSupply,
   instrument,
   invitation,
@@ -214,6 +215,18 @@ export const aFollowUp = async () => {
   const [some] = await ownerDb.select().from(followUp).where(eq(followUp.firmId, people.lead.firmId))
   const id = uuidv7()
   await ownerDb.insert(followUp).values({ ...some!, id, sourceKey: id, closedAt: null })
+  return { id }
+}
+
+/** What a customer told of an appliance, with a picture. */
+export const aLockOut = async () => {
+  const { applianceId } = await place()
+  const id = uuidv7()
+  const now = new Date().toISOString()
+  const picture = Buffer.from('jpeg')
+  await ownerDb
+    .insert(lockoutNote)
+    .values({ id, firmId: people.lead.firmId, applianceId, happenedAt: now, toldAt: now, service: 'heating', state: 'new', picture })
   return { id }
 }
 

@@ -4,6 +4,7 @@ import { type Action, ALL, WRITE, REMOVE, LEAD, none } from './actions'
 import {
   aBridge,
   aFollowUp,
+  aLockOut,
   aPaper,
   aPhoto,
   aPicture,
@@ -129,5 +130,13 @@ export const REGISTER_ACTIONS: readonly Action[] = [
     ok: 204,
     prepare: async () => ({ ...(await aFollowUp()), body: { note: 'mended' } }),
   },
+  {
+    method: 'PUT',
+    route: 'lock-out-notes/[id]',
+    may: ['lead', 'technician'],
+    ok: 204,
+    prepare: async () => ({ ...(await aLockOut()), body: { state: 'taken' } }),
+  },
+  { method: 'GET', route: 'lock-out-notes/[id]/picture', may: ALL, ok: 200, prepare: aLockOut },
   { method: 'DELETE', route: 'follow-ups/[id]', may: ['lead', 'technician'], ok: 204, prepare: aFollowUp },
 ]

@@ -3,7 +3,7 @@ import type { Instrument } from '../measure'
 import type { Practice } from '../practice'
 import type { JobKind } from '../procedure'
 import type { StartRecord } from './events/start.recorded'
-import type { FaultCase } from './faultCase'
+import type { FaultCase, Occurrence } from './faultCase'
 import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
 
 /** One appliance of a visit with everything that judges it. */
@@ -24,6 +24,8 @@ export interface VisitAppliance {
   readonly carriedApart?: readonly Pick<Disturbed, 'id' | 'kind' | 'label' | 'at' | 'by'>[]
   /** Faults that earlier visits looked for and did not settle. */
   readonly openFaults?: readonly FaultCase[]
+  /** When it locked out, as customers told: not believed until somebody puts it to a fault. */
+  readonly lockOuts?: readonly Pick<Occurrence, 'id' | 'happenedAt' | 'service' | 'code'>[]
 }
 
 /** What an unfinished visit settled, for the one that continues it: only what does not have to be seen again. */

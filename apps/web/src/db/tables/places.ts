@@ -301,6 +301,30 @@ export const publicLink = pgTable(
   (t) => [index('public_link_of').on(t.firmId, t.subjectId), ownFirmOnly()],
 )
 
+/** What somebody without a sign-in told by the code on the lid: it locked out. Never believed blindly: the firm takes it over or puts it aside. */
+export const lockoutNote = pgTable(
+  'lockout_note',
+  {
+    id: uuid('id').primaryKey(),
+    firmId: firmId(),
+    applianceId: uuid('appliance_id').notNull(),
+    happenedAt: stamp('happened_at').notNull(),
+    toldAt: stamp('told_at').notNull(),
+    service: text('service', { enum: ['heating', 'hot-water', 'both', 'none'] }),
+    code: text('code'),
+    /** A picture of the display, made small; no more of it is kept. */
+    picture: bytea('picture'),
+    state: text('state', { enum: ['new', 'taken', 'dismissed'] }).notNull(),
+    reviewedAt: stamp('reviewed_at'),
+    reviewedBy: text('reviewed_by').references(() => user.id),
+  },
+  (t) => [
+    foreignKey({ columns: [t.firmId, t.applianceId], foreignColumns: [appliance.firmId, appliance.id] }),
+    index('lockout_note_of').on(t.firmId, t.applianceId, t.happenedAt),
+    ownFirmOnly(),
+  ],
+)
+
 export const IMPORT_KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
 export const IMPORT_STATES = ['reading', 'checked', 'importing', 'done', 'refused', 'cancelled'] as const
 

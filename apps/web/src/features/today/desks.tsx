@@ -2,6 +2,7 @@ import { licenceState } from '@lucerna/core/visit'
 import Link from 'next/link'
 import { readFirm } from '@/db/client'
 import { listMembers, sendable } from '@/features/people/server'
+import { newNotes } from '@/features/lockout/server'
 import { followUpText } from '@/features/places'
 import { oldestFollowUps } from '@/features/places/server'
 import { AssignVisit } from './AssignVisit'
@@ -52,18 +53,19 @@ export function Warnings({
 
 /** What waits for a lead: work to confirm, licences and calibrations that lapse, what is left to do longest. */
 export const leadDeskOf = async (actor: Actor, now: Date) => {
-  const [waiting, members, instruments, open] = await Promise.all([
+  const [waiting, members, instruments, open, told] = await Promise.all([
     unconfirmedVisits(actor),
     readFirm(actor, (tx) => listMembers(tx, actor, now.toISOString())),
     calibrationsDue(actor, now, SOON_DAYS),
     readFirm(actor, (tx) => oldestFollowUps(tx, actor.firmId, 6)),
+    readFirm(actor, (tx) => newNotes(tx, actor.firmId)),
   ])
-  return { waiting, members, instruments, open }
+  return { waiting, members, instruments, open, told }
 }
 
-export function LeadDesk({ waiting, members, instruments, open }: Awaited<ReturnType<typeof leadDeskOf>>) {
+export function LeadDesk({ waiting, members, instruments, open, told }: Awaited<ReturnType<typeof leadDeskOf>>) {
   const licences = members.filter((m) => !m.leftAt && ['lapsed', 'missing', 'soon'].includes(m.licence))
-  if (waiting.length + licences.length + instruments.length + open.length === 0)
+  if (waiting.length + licences.length + instruments.length + open.length + told.length === 0)
     return (
       <Desk title={t('desk.lead')}>
         <p className="border-y hairline py-6 text-center quiet">{t('desk.lead-clear')}</p>
@@ -102,6 +104,17 @@ export function LeadDesk({ waiting, members, instruments, open }: Awaited<Return
           more: [i.serial, i.holder].filter(Boolean).join(' · '),
           state: t(i.overdue ? 'calibration.over' : 'calibration.soon', { date: plainDate(i.dueOn) }),
           warn: i.overdue,
+        }))}
+      />
+      <DeskList
+        title={t('desk.lock-outs')}
+        items={told.map((n) => ({
+          key: n.applianceId,
+          href: `/appliances/${n.applianceId}`,
+          what: `${n.applianceName}, ${n.siteName}`,
+          more: t('desk.lock-outs-newest', { date: dateAt(n.newest, n.timeZone), time: timeAt(n.newest, n.timeZone) }),
+          state: t('desk.lock-outs-count', { count: n.count }),
+          warn: true,
         }))}
       />
       <DeskList

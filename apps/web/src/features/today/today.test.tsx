@@ -174,7 +174,7 @@ describe('what stands against one’s own work', () => {
 })
 
 describe('the desks', () => {
-  const nothing = { waiting: [], members: [], instruments: [], open: [] }
+  const nothing = { waiting: [], members: [], instruments: [], open: [], told: [] }
 
   test('a lead with nothing waiting is told so', () => {
     expect(read(<LeadDesk {...nothing} />)).toMatch(/Nothing|All clear|no /i)
@@ -183,6 +183,16 @@ describe('the desks', () => {
   test('a lead sees work to confirm, licences, calibrations and what is left to do, each with where it is', () => {
     const html = renderToStaticMarkup(
       <LeadDesk
+        told={[
+          {
+            applianceId: 'a1',
+            applianceName: 'Larch 28 C',
+            siteName: '7 Quarry Row',
+            timeZone: 'Europe/Zurich',
+            count: 2,
+            newest: '2026-05-30T05:30:00.000Z',
+          },
+        ]}
         waiting={[
           {
             id: 'v9',

@@ -122,6 +122,8 @@ export const faults = {
   'faults.weather.wind': 'wind',
   'faults.weather.rain': 'rain',
   'faults.weather.frost': 'frost',
+  'faults.told': 'The customer told of:',
+  'faults.told.add': 'Add it',
   'faults.provoke': 'To provoke',
   'faults.come': 'When to come',
   'faults.come.between': 'between {{from}}:00 and {{to}}:00',

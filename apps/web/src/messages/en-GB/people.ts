@@ -89,6 +89,8 @@ export const people = {
   'audit-action.checked': 'recorded a check of',
   'audit-action.link-made': 'made a label code for',
   'audit-action.link-revoked': 'revoked a label code of',
+  'audit-action.lock-out-taken': 'accepted a lock-out note of',
+  'audit-action.lock-out-dismissed': 'dismissed a lock-out note of',
   'audit-action.imported': 'imported',
   'audit-action.bridge-added': 'added',
   'audit-action.bridge-revoked': 'revoked the token of',

@@ -18,6 +18,7 @@ import {
   visitEvent,
   visitValue,
 } from '@/db/schema'
+import { notesOf, type NoteShown } from '@/features/lockout/server'
 import { personName } from '@/db/personName'
 import { type Actor, unitsFor } from '@/server/actor'
 import type { Units } from '@/ui/figures'
@@ -108,6 +109,8 @@ export interface AppliancePage {
   readonly photos: readonly PhotoShown[]
   /** Copied from stickers and slips of before. */
   readonly papers: readonly PaperShown[]
+  /** Told by customers through the code on the lid. */
+  readonly lockOuts: readonly NoteShown[]
 }
 
 const MOST_VISITS = 50
@@ -125,7 +128,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
       .orderBy(desc(visit.plannedFor))
       .limit(MOST_VISITS)
-    const [[row], [practice], visits, values, findings, followUps, photos, papers] = await Promise.all([
+    const [[row], [practice], visits, values, findings, followUps, photos, papers, lockOuts] = await Promise.all([
       tx
         .select({ appliance, site, supply: gasSupply, card: targetCard.data })
         .from(appliance)
@@ -144,6 +147,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       followUpsOfAppliance(tx, firmId, id),
       listPhotos(tx, actor, { applianceId: id }),
       papersOf(tx, firmId, id),
+      notesOf(tx, firmId, [id]),
     ])
     if (!row) return null
     const card = cardKept(firmId, { cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }, row.card)
@@ -161,6 +165,7 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
       followUps,
       photos,
       papers,
+      lockOuts,
     }
   })
 

@@ -9,7 +9,10 @@ import { dayAt, hourAt, instantAt } from '@/ui/zoned'
 import { t } from '@/messages/faults'
 import { useDesk } from '../parts/context'
 
-type Note = Pick<Occurrence, 'happenedAt'> & { readonly [K in 'service' | 'rate' | 'weather']?: NonNullable<Occurrence[K]> }
+type Note = Pick<Occurrence, 'happenedAt'> & { readonly [K in 'service' | 'rate' | 'weather' | 'code']?: NonNullable<Occurrence[K]> } & {
+  /** Of a note that a customer left. */
+  readonly occurrenceId?: string
+}
 
 const WEATHERS = ['calm', 'wind', 'rain', 'frost'] as const
 const HOURS = [0, 6, 12, 18, 24]
@@ -28,9 +31,10 @@ export function Occurrences({
   readonly onNote: (note: Note) => void
   readonly onWithdraw: (id: string) => void
 }) {
-  const { timeZone } = useDesk()
+  const { timeZone, appliance } = useDesk()
   const { occurrences } = fault
-  if (!fault.intermittent && occurrences.length === 0) return null
+  const told = (appliance.lockOuts ?? []).filter((n) => !occurrences.some((o) => o.id === n.id))
+  if (!fault.intermittent && occurrences.length === 0 && told.length === 0) return null
   const { cells, provoke, come } = patternOf(occurrences, (at) => hourAt(at, timeZone))
   const { tools, parts } = bringFor(diagnosis)
   return (
@@ -114,6 +118,29 @@ export function Occurrences({
           </ul>
         </>
       )}
+      {!readOnly &&
+        told.map((n) => (
+          <p key={n.id} className="flex flex-wrap items-center justify-between gap-3 border-l-4 border-info pl-3 text-sm">
+            <span>
+              {t('faults.told')} {dateAt(n.happenedAt, timeZone)}, {timeAt(n.happenedAt, timeZone)}
+              {[n.service && t(`faults.service.${n.service}`), n.code].filter(Boolean).map((x) => ` · ${x}`)}
+            </span>
+            <button
+              type="button"
+              className="btn press btn-outline"
+              onClick={() =>
+                onNote({
+                  occurrenceId: n.id,
+                  happenedAt: n.happenedAt,
+                  ...(n.service && { service: n.service }),
+                  ...(n.code && { code: n.code }),
+                })
+              }
+            >
+              {t('faults.told.add')}
+            </button>
+          </p>
+        ))}
       <dl className="grid max-w-2xl grid-cols-[8rem_minmax(0,1fr)] gap-x-4 gap-y-1 text-sm">
         {provoke.length > 0 && <Line label={t('faults.provoke')} text={provoke.map((c) => t(`faults.when.${c}`)).join(', ')} />}
         {come && <Line label={t('faults.come')} text={t('faults.come.between', { from: come.from, to: come.to })} />}

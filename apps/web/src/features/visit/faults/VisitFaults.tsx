@@ -176,7 +176,9 @@ function Case({
         fault={fault}
         diagnosis={diagnose(card, map, { ...known, disturbed })}
         readOnly={readOnly}
-        onNote={(data) => void record([{ type: 'occurrence.noted', ...here, data: { faultId, occurrenceId: uuidv7(), ...data } }])}
+        onNote={(data) =>
+          void record([{ type: 'occurrence.noted', ...here, data: { faultId, ...data, occurrenceId: data.occurrenceId ?? uuidv7() } }])
+        }
         onWithdraw={(id) => void record([withdraw(id)])}
       />
     </Desk>

@@ -16,6 +16,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, instrument, site, user, visit, visitAppliance } from '@/db/schema'
 import { personName } from '@/db/personName'
+import { notesOf } from '@/features/lockout/server'
 import { dayOfStamp } from '@/server/calendarStamp'
 import { endOfDay, instantAt } from '@/ui/zoned'
 import { pinnedCards, pinnedPractice } from '@/server/pinned'
@@ -117,7 +118,7 @@ async function framed(
   if (!place) throw new Error(`Visit ${visitId} without site or firm`)
   const { site: siteRow, firmName, assignedName } = place
   const ids = rows.map((r) => r.appliance.id)
-  const [practice, cards, last, starts, hanging, instruments] = await Promise.all([
+  const [practice, cards, last, starts, hanging, lockOuts, instruments] = await Promise.all([
     pinnedPractice(tx, firmId, row.practiceId, row.practiceVersion),
     pinnedCards(
       tx,
@@ -127,6 +128,7 @@ async function framed(
     lastValues(tx, row, ids),
     goodStarts(tx, row, ids),
     carriedEnds(tx, row, ids),
+    notesOf(tx, firmId, ids),
     loadInstruments(tx, firmId, siteRow.timeZone, [...new Set(named)], [row.assignedTo ?? '', viewer ?? ''].filter(Boolean)),
   ])
   const continued = row.continuesId ? await continuedBy(tx, firmId, row.continuesId) : new Map<string, Continued>()
@@ -153,6 +155,7 @@ async function framed(
       carried,
       carriedApart,
       openFaults,
+      lockOuts: lockOuts.filter((n) => n.applianceId === r.appliance.id),
       ...(goodStart && { goodStart }),
       ...(before && { continued: before }),
     }

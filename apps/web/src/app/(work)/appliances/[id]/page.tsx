@@ -10,6 +10,7 @@ import { Timeline } from '@/features/places/appliance/Timeline'
 import { Trends } from '@/features/places/appliance/Trends'
 import { FollowUps } from '@/features/places/parts/FollowUps'
 import { Photos } from '@/features/places/parts/Photos'
+import { LockoutNotes } from '@/features/lockout'
 import { PlanVisit } from '@/features/places/parts/PlanVisit'
 import { RemoveButton, RemovedNote } from '@/features/places/parts/Removal'
 import { appliancePage } from '@/features/places/server/pages'
@@ -48,6 +49,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
             />
           )}
           {appliance.remark && <p className="text-lg break-words">{appliance.remark}</p>}
+          <LockoutNotes notes={page.lockOuts} timeZone={site.timeZone} mayReview={may(actor, 'follow-up.close')} />
           <FollowUps list={page.followUps} timeZone={site.timeZone} mayClose={may(actor, 'follow-up.close')} />
           <LastValues page={page} />
           <Trends trends={histories.map((h) => trendOf(h, units))} units={units} timeZone={site.timeZone} />

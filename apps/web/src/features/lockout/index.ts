@@ -1,0 +1,1 @@
+export { LockoutNotes } from './Notes'
