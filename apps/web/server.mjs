@@ -17,7 +17,12 @@ const app = next({ dev: false, dir: import.meta.dirname, hostname: host, port })
 await app.prepare()
 const handle = app.getRequestHandler()
 const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, (request, response) => {
-  if (front.front(request, response, { hops, publicUrl })) void handle(request, response)
+  if (!front.front(request, response, { hops, publicUrl })) return
+  // One request that breaks does not take the others along.
+  handle(request, response).catch(() => {
+    if (!response.headersSent) response.statusCode = 500
+    response.end()
+  })
 })
 server.listen(port, host)
 

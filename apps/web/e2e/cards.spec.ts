@@ -1,3 +1,4 @@
+import sharp from 'sharp'
 import { expect, type Page, test } from './test'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -157,11 +158,19 @@ test('a lid label is printed; its code leads here, lets a customer tell of a loc
   await expect(phone.getByText(/^Smell of gas\?/)).toBeVisible()
   await accessible(phone)
   await fitsTheScreen(phone)
+  // A photograph as a phone takes it: several megabytes.
+  const raw = { width: 2400, height: 1800, channels: 3 as const }
+  const noise = Buffer.alloc(raw.width * raw.height * 3, 0).map((_, i) => (i * 2_654_435_761) >>> 24)
+  const buffer = await sharp(noise, { raw }).jpeg({ quality: 90 }).toBuffer()
+  expect(buffer.length).toBeGreaterThan(1_500_000)
+  await phone.getByText('Code on the display, photograph').click()
+  await phone.getByLabel('Photograph of the display').setInputFiles({ name: 'display.jpg', mimeType: 'image/jpeg', buffer })
   await phone.getByRole('button', { name: 'Hot water', exact: true }).click()
   await expect(phone.getByText(/^Thank you\./)).toBeVisible()
   await customer.close()
   await page.goto(`/appliances/${id}`)
   const notes = page.getByRole('region', { name: 'From the customer: it locked out' })
+  await expect(notes.getByRole('link', { name: 'Photograph' })).toBeVisible()
   await notes.getByRole('button', { name: 'Accept note' }).click()
   await expect(notes.getByText('accepted')).toBeVisible()
   await page.goto(`/appliances/${id}/label`)

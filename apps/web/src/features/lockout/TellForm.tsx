@@ -2,16 +2,31 @@
 
 import { useActionState, useState } from 'react'
 import { Field } from '@/ui/Field'
+import { shrink } from '@/ui/shrink'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/label'
 import { SERVICES } from './schemas'
 import { tellAction, type TellState } from './tellAction'
 
+/** A form as a whole takes a megabyte; a picture made small hardly comes near it. */
+const MOST_BYTES = 900_000
+
+/** Makes the picture small before it is sent: what a phone takes is several megabytes. */
+async function tell(before: TellState, form: FormData): Promise<TellState> {
+  const file = form.get('picture')
+  if (file instanceof File && file.size > 0) {
+    const small = await shrink(file)
+    if (small.size > MOST_BYTES) return { error: t('tell.picture-large'), done: false }
+    form.set('picture', small, 'picture.jpg')
+  }
+  return tellAction(before, form)
+}
+
 const START: TellState = { error: null, done: false }
 
 /** It locked out: when, and what was in use. The last tap sends it. */
 export function TellForm({ token }: { readonly token: string }) {
-  const [state, action, busy] = useActionState(tellAction, START)
+  const [state, action, busy] = useActionState(tell, START)
   const [earlier, setEarlier] = useState(false)
   if (state.done)
     return (

@@ -1,15 +1,11 @@
 'use server'
 
 import { headers } from 'next/headers'
-import { preparePhoto, type Prepared } from '@/server/picture'
 import { ApiProblem } from '@/server/problem'
 import { sourceOf } from '@/server/source'
 import { fieldWords } from '@/ui/fieldWords'
-import { t } from '@/messages/label'
 import { tellSchema } from './schemas'
 import { tellLockout } from './server/notes'
-
-const MOST_BYTES = 20_000_000
 
 export interface TellState {
   readonly error: string | null
@@ -27,11 +23,7 @@ export async function tellAction(_before: TellState, form: FormData): Promise<Te
   if (!parsed.success) return wrong(fieldWords(parsed.error.issues[0]!))
   try {
     const file = form.get('picture')
-    let picture: Prepared | null = null
-    if (file instanceof File && file.size > 0) {
-      if (file.size > MOST_BYTES) return wrong(t('tell.picture-large'))
-      picture = await preparePhoto(Buffer.from(await file.arrayBuffer()))
-    }
+    const picture = file instanceof File && file.size > 0 ? Buffer.from(await file.arrayBuffer()) : null
     await tellLockout(text('token'), parsed.data, picture, { source: sourceOf(await headers()), now: new Date().toISOString() })
     return { error: null, done: true }
   } catch (error) {

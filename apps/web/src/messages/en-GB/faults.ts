@@ -90,6 +90,8 @@ export const faults = {
   'faults.settled': '{{symptom}}: {{causes}}, {{date}}',
   'faults.live-first':
     'One live test at a time, by a licensed person: insulated probes, one hand, nobody else at the appliance. It stays a loose end until its result.',
+  'faults.live-other': 'Another live test is still open: {{test}}. End it first: probes off, covered.',
+  'faults.live-end': 'Probes off: end that test',
   'faults.live-begin': 'Begin this live test',
   'faults.live-wait': 'Waiting for the instrument',
   'faults.live-use': 'Use {{value}}',

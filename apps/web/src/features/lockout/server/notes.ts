@@ -6,7 +6,7 @@ import { appliance, lockoutNote, site } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { allowed, type Allowance } from '@/server/attempts'
 import { audit } from '@/server/audit'
-import type { Prepared } from '@/server/picture'
+import { preparePhoto } from '@/server/picture'
 import { ApiProblem } from '@/server/problem'
 import { instantAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
@@ -48,14 +48,14 @@ export async function lidOf(token: string, db: Database = database()): Promise<L
 }
 
 /**
- * Keeps that an appliance locked out, as somebody told who need not sign in. Counted by label and by source.
+ * Keeps that an appliance locked out, as somebody told who need not sign in. Counted by label and by source before anything is decoded.
  *
- * @throws ApiProblem 404 no such label, 422 a time that cannot be, 429
+ * @throws ApiProblem 404 no such label, 415 no picture, 422 a time that cannot be, 429
  */
 export async function tellLockout(
   token: string,
   { service, at, code }: z.output<typeof tellSchema>,
-  picture: Prepared | null,
+  picture: Buffer | null,
   from: { readonly source: string; readonly now: string },
   db: Database = database(),
 ): Promise<void> {
@@ -71,6 +71,7 @@ export async function tellLockout(
   const ago = nowMs - Date.parse(happenedAt)
   if (!(ago > -AHEAD_MS && ago < OLDEST_MS))
     throw new ApiProblem(422, 'invalid-fields', t('tell.bad-time'), [{ path: 'at', message: t('tell.bad-time') }])
+  const small = picture && (await preparePhoto(picture)).files.full
   await inFirm(
     { firmId: lid.firmId, userId: '' },
     (tx) =>
@@ -82,7 +83,7 @@ export async function tellLockout(
         toldAt: from.now,
         service,
         code,
-        picture: picture?.files.full ?? null,
+        picture: small,
         state: 'new',
       }),
     db,

@@ -119,13 +119,15 @@ function Case({
   const stops = firingStops(appliance, state, visit, context)
   const most = startsAllowed(appliance, visit, context.practice)
   const failed = failedStarts(visit.starts, visit.timers, appliance.id)
-  const live = visit.looseEnds.find((l) => l.kind === 'live-test' && !l.closedAt && l.applianceId === appliance.id)
+  const lives = visit.looseEnds.filter((l) => l.kind === 'live-test' && !l.closedAt && l.applianceId === appliance.id)
+  const liveOf = (check: Check) => lives.find((l) => l.label === check.label)
   const found = (check: Check, shown: Shown) => {
     const events: NewEvent[] = [{ type: 'check.made', ...here, data: { faultId, checkId: check.id, ...shown } }]
     if (isTry(check, fault.symptom))
       events.push({ type: 'start.tried', ...here, data: { gas: 'on', lit: 'result' in shown && shown.result === 'runs' } })
     // A live test ends with its result.
-    if (check.access === 'live' && live) events.push({ type: 'loose-end.closed', ...here, data: { looseEndId: live.id } })
+    const live = check.access === 'live' ? liveOf(check) : undefined
+    if (live) events.push({ type: 'loose-end.closed', ...here, data: { looseEndId: live.id } })
     void record(events)
   }
   return (
@@ -168,7 +170,9 @@ function Case({
       stopped={{ failed, most, alert: stops.length > 0 && <StopAlert /> }}
       showing={(check, onShown) => <ShownHere key={check.id} check={check} onShown={onShown} />}
       guard={(check) =>
-        check.access === 'live' && card.traits?.power !== 'millivolt' && !live ? <LiveTest check={check} stepId={stepId} /> : null
+        check.access === 'live' && card.traits?.power !== 'millivolt' && !liveOf(check) ? (
+          <LiveTest check={check} other={lives[0]} stepId={stepId} />
+        ) : null
       }
       settle={(causeIds, isFound) => <Settle {...{ causeIds, map, faultId, stepId }} found={isFound} />}
     >

@@ -16,15 +16,22 @@ const card = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
 const map = faultMapOf(card.burnerKind)
 const visit = visitOf(card, 'breakdown')!
 
+const OTHER = '00000000-0000-7000-8000-00000000abcd'
+/** Writes down what another part of the visit does. */
+let began: (event: object) => Promise<void>
+
 function show(more: Partial<VisitDesk> = {}) {
   const log: StoredEvent[] = []
   render(
     <LivingDesk visit={visit} log={log}>
-      {(desk) => (
-        <DeskProvider value={{ ...desk, ...more }}>
-          <VisitFaults stepId="complaint" />
-        </DeskProvider>
-      )}
+      {(desk) => {
+        began = (event) => desk.record([event as never])
+        return (
+          <DeskProvider value={{ ...desk, ...more }}>
+            <VisitFaults stepId="complaint" />
+          </DeskProvider>
+        )
+      }}
     </LivingDesk>,
   )
   return log
@@ -58,6 +65,11 @@ test('a live test is begun first, is a loose end, and ends with its result', asy
   }
   const results = () => [...document.querySelectorAll<HTMLButtonElement>('[data-result]')]
   expect(results().every((b) => b.disabled)).toBe(true)
+  // One that was begun elsewhere is ended first, and by itself.
+  await act(async () => void began({ type: 'live-test.allowed', data: { looseEndId: OTHER, test: 'Volts at the board' } }))
+  expect(screen.queryByRole('button', { name: 'Begin this live test' })).toBeNull()
+  await press('Probes off: end that test')
+  expect(log.at(-1)).toMatchObject({ type: 'loose-end.closed', data: { looseEndId: OTHER } })
   await press('Begin this live test')
   expect(results().some((b) => b.disabled)).toBe(false)
   await answer(results()[0]!.dataset.result!)

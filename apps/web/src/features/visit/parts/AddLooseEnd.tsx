@@ -6,7 +6,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { Field } from '@/ui/Field'
 import { FileButton } from '@/ui/FileButton'
 import { t } from '@/messages/visit'
-import { shrink } from '../client/shrink'
+import { shrink } from '@/ui/shrink'
 import { may, useDesk } from './context'
 
 /** What can be temporary at any step; test points, probe holes and forced rates are opened by the steps themselves. */

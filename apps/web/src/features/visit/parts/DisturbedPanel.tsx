@@ -8,7 +8,7 @@ import { Field } from '@/ui/Field'
 import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
-import { shrink } from '../client/shrink'
+import { shrink } from '@/ui/shrink'
 import { may, useDesk } from './context'
 import { Picture } from './PhotosDialog'
 

@@ -8,7 +8,7 @@ import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import type { QueuedPhoto } from '../client/queue'
-import { shrink } from '../client/shrink'
+import { shrink } from '@/ui/shrink'
 import { may, useDesk } from './context'
 
 /** Photographs of a step: taken, seen at once, sent when the server can be reached. */
