@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
-import { appUrl, build, prepare, secrets, serve } from './lib/app.mjs'
+import { build, databaseEnv, prepare, roles, secrets, serve } from './lib/app.mjs'
 import { browserBinary } from './lib/browser.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
@@ -80,7 +80,7 @@ try {
       host: '127.0.0.1',
       port,
       publicUrl,
-      databaseUrl: appUrl(ownerUrl, secret.app).url,
+      as: roles(ownerUrl, secret),
       secret,
       demo: true,
       log: 'ignore',
@@ -95,10 +95,19 @@ try {
   const chromium = ['pages', 'browser', 'visit'].some(asked) ? await browserBinary() : ''
   if (asked('pages')) {
     const slowMs = 40
-    const line = await slowLine(appUrl(ownerUrl, secret.app).url, slowMs)
+    const as = roles(ownerUrl, secret)
+    const line = await slowLine(as.app.url, slowMs)
     const far = await freePort()
     const slowUrl = `http://127.0.0.1:${far}`
-    const slow = await serve({ host: '127.0.0.1', port: far, publicUrl: slowUrl, databaseUrl: line.url, secret, demo: true, log: 'ignore' })
+    const slow = await serve({
+      host: '127.0.0.1',
+      port: far,
+      publicUrl: slowUrl,
+      as: { ...as, app: { ...as.app, url: line.url } },
+      secret,
+      demo: true,
+      log: 'ignore',
+    })
     await run(tsx, [path.join(ROOT, 'bench/pages.ts')], {
       env: { ...process.env, BASE_URL: publicUrl, CHROMIUM: chromium, SLOW_URL: slowUrl, SLOW_MS: String(slowMs) },
     })
@@ -114,7 +123,7 @@ try {
       host: '127.0.0.1',
       port: other,
       publicUrl: `http://127.0.0.1:${other}`,
-      databaseUrl: appUrl(ownerUrl, secret.app).url,
+      as: roles(ownerUrl, secret),
       secret,
       demo: true,
       log: 'ignore',
@@ -134,7 +143,7 @@ try {
         env: {
           ...process.env,
           TEST_OWNER_URL: ownerUrl,
-          LUCERNA_APP_DATABASE_URL: appUrl(ownerUrl, secret.app).url,
+          ...databaseEnv(roles(ownerUrl, secret)),
           LUCERNA_AUTH_SECRET: secret.auth,
           PUBLIC_URL: publicUrl,
         },

@@ -2,7 +2,7 @@
 // `-- --bulk --appliances=100000 --visits=1000000` adds a generated set for scale.
 import { rmSync } from 'node:fs'
 import path from 'node:path'
-import { appUrl, build, prepare, secrets, serve, startBridges } from './lib/app.mjs'
+import { build, prepare, roles, secrets, serve, startBridges } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
 import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
@@ -52,7 +52,7 @@ try {
   const prepared = await prepare({ ownerUrl, secret, seed: true, bridges: true, bulk })
   if (prepared.said) say(prepared.said)
   if (!dev) await build()
-  const app = await serve({ host, port, publicUrl, databaseUrl: appUrl(ownerUrl, secret.app).url, secret, demo: true, dev })
+  const app = await serve({ host, port, publicUrl, as: roles(ownerUrl, secret), secret, demo: true, dev })
   stops.push(app.stop)
   stops.push(startBridges({ host, port, secret }).stop)
   app.child.on('exit', (code) => void stopAll(code ?? 1))

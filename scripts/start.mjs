@@ -1,7 +1,7 @@
 // `npm start`: Lucerna in earnest on one machine, without demo data. Asks nothing; while there is no firm it prints the link that begins one.
 import path from 'node:path'
 import { mkdirSync } from 'node:fs'
-import { appUrl, build, prepare, serve } from './lib/app.mjs'
+import { build, prepare, roles, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
 import { firmLink, LIVE, liveDatabase } from './lib/live.mjs'
@@ -45,7 +45,7 @@ try {
   await build()
   const app = await serve({
     ...{ host, port, publicUrl, secret, demo: false },
-    databaseUrl: appUrl(ownerUrl, secret.app).url,
+    as: roles(ownerUrl, secret),
     env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'info' },
   })
   stops.push(app.stop)

@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { spawn } from 'node:child_process'
-import { build, prepare, secrets, serve } from './lib/app.mjs'
+import { build, databaseEnv, prepare, roles, secrets, serve } from './lib/app.mjs'
 import { browserBinary } from './lib/browser.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
@@ -74,21 +74,19 @@ async function makeCluster() {
     for (const gone of [dir, `${dir}.log`, file]) rmSync(gone, { recursive: true, force: true })
   })
   const ownerUrl = (/** @type {string} */ name) => server.url('lucerna', secret.owner, name)
-  const { url } = await prepare({ ownerUrl: ownerUrl('postgres'), secret, seed: true })
-  return { secret, ownerUrl, appUrl: url }
+  await prepare({ ownerUrl: ownerUrl('postgres'), secret, seed: true })
+  return { secret, ownerUrl }
 }
 
 /** A database of its own for one step or worker, with the demo world in it. @param {string} name */
 async function throwaway(name) {
-  const { secret, ownerUrl, appUrl } = await (cluster ??= makeCluster())
+  const { secret, ownerUrl } = await (cluster ??= makeCluster())
   // Imported here, since the front door opens before anything is installed.
   const { default: postgres } = await import('postgres')
   const sql = postgres(ownerUrl('template1'), { max: 1 })
   await sql.unsafe(`create database "${name}" template postgres`)
   await sql.end()
-  const own = new URL(appUrl)
-  own.pathname = `/${name}`
-  return { ownerUrl: ownerUrl(name), secret, appUrl: own.toString() }
+  return { ownerUrl: ownerUrl(name), secret, as: roles(ownerUrl('postgres'), secret, name) }
 }
 
 async function jest() {
@@ -101,7 +99,7 @@ async function jest() {
     {
       env: {
         TEST_OWNER_URL: db.ownerUrl,
-        LUCERNA_APP_DATABASE_URL: db.appUrl,
+        ...databaseEnv(db.as),
         LUCERNA_AUTH_SECRET: db.secret.auth,
         PUBLIC_URL: 'http://127.0.0.1:3000',
         LUCERNA_DEMO_PASSWORD: db.secret.demo,
@@ -126,7 +124,7 @@ async function world(index) {
   const db = await throwaway(`e2e-${index}`)
   const port = await freePort()
   const publicUrl = `http://127.0.0.1:${port}`
-  const app = await serve({ host: '127.0.0.1', port, publicUrl, databaseUrl: db.appUrl, secret: db.secret, demo: true, log: 'ignore' })
+  const app = await serve({ host: '127.0.0.1', port, publicUrl, as: db.as, secret: db.secret, demo: true, log: 'ignore' })
   stops.push(app.stop)
   // A second web process of the same database: two devices of one visit need not meet in one process.
   const other = await freePort()
@@ -134,14 +132,14 @@ async function world(index) {
     host: '127.0.0.1',
     port: other,
     publicUrl: `http://127.0.0.1:${other}`,
-    databaseUrl: db.appUrl,
+    as: db.as,
     secret: db.secret,
     demo: true,
     log: 'ignore',
   })
   stops.push(twin.stop)
-  const { ownerUrl, appUrl, secret } = db
-  return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: secret.demo, databaseUrl: appUrl, ownerUrl, secret }
+  const { ownerUrl, as, secret } = db
+  return { url: publicUrl, second: `http://127.0.0.1:${other}`, password: secret.demo, as, ownerUrl, secret }
 }
 
 /** Browser stories; each worker has a world of its own, so that stories side by side do not see each other. @param {string[]} args @param {number} workers */
@@ -158,7 +156,7 @@ async function browser(args, workers) {
         BASE_URL: worlds.map((w) => w.url).join(' '),
         SECOND_URL: worlds.map((w) => w.second).join(' '),
         // For stories that end a web process of their own, or do what only an operator can.
-        WORLDS: JSON.stringify(worlds.map(({ databaseUrl, ownerUrl, secret }) => ({ databaseUrl, ownerUrl, secret }))),
+        WORLDS: JSON.stringify(worlds.map(({ as, ownerUrl, secret }) => ({ as, ownerUrl, secret }))),
         DEMO_PASSWORDS: worlds.map((w) => w.password).join(' '),
         CHROMIUM: chromium,
         PLAYWRIGHT_JSON_OUTPUT_NAME: file,

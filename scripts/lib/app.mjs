@@ -4,16 +4,17 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import path from 'node:path'
 import { ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
 
-/** @typedef {{ owner: string, app: string, auth: string, demo: string, bridges: string[] }} Secrets */
+/** @typedef {{ owner: string, app: string, signIn: string, auth: string, demo: string, bridges: string[] }} Secrets */
 
 /** Secrets of this checkout, made at the first start and never committed. @param {string} file @returns {Secrets} */
 export function secrets(file) {
   const make = (/** @type {number} */ bytes) => randomBytes(bytes).toString('base64url')
   const kept = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {}
-  if (kept.bridges) return kept
+  if (kept.signIn) return kept
   const made = {
     owner: make(24),
     app: make(24),
+    signIn: make(24),
     auth: make(32),
     demo: `lamp-${make(6).replace(/[-_]/g, 'x')}`,
     // One token for the simulated instruments of each demo firm.
@@ -26,18 +27,28 @@ export function secrets(file) {
   return made
 }
 
-/** The application's own role, named after the database so that two installations on one server do not share it. @param {string} ownerUrl */
-export function appUrl(ownerUrl, /** @type {string} */ password) {
-  const url = new URL(ownerUrl)
-  const role = `${url.pathname.slice(1) || 'lucerna'}_app`
-  url.username = role
-  url.password = encodeURIComponent(password)
-  return { role, url: url.toString() }
+/**
+ * The two roles of the application, named after the database so that two installations on one server do not share them: one serves firms, one signs people in.
+ * @param {string} ownerUrl @param {Secrets} secret @param {string} [database] a copy of that database
+ */
+export function roles(ownerUrl, secret, database) {
+  const as = (/** @type {string} */ kind, /** @type {string} */ password) => {
+    const url = new URL(ownerUrl)
+    const role = `${url.pathname.slice(1) || 'lucerna'}_${kind}`
+    url.username = role
+    url.password = encodeURIComponent(password)
+    if (database) url.pathname = `/${database}`
+    return { role, url: url.toString() }
+  }
+  return { app: as('app', secret.app), signIn: as('sign_in', secret.signIn) }
 }
+
+/** Where the application finds its database. @param {ReturnType<typeof roles>} as */
+export const databaseEnv = (as) => ({ LUCERNA_APP_DATABASE_URL: as.app.url, LUCERNA_SIGN_IN_DATABASE_URL: as.signIn.url })
 
 /** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
 export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
-  const app = appUrl(ownerUrl, secret.app)
+  const as = roles(ownerUrl, secret)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
     ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/prepare.ts')],
@@ -46,8 +57,10 @@ export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
       env: {
         ...process.env,
         DATABASE_URL: ownerUrl,
-        LUCERNA_APP_ROLE: app.role,
+        LUCERNA_APP_ROLE: as.app.role,
         LUCERNA_APP_PASSWORD: secret.app,
+        LUCERNA_SIGN_IN_ROLE: as.signIn.role,
+        LUCERNA_SIGN_IN_PASSWORD: secret.signIn,
         LUCERNA_DEMO_PASSWORD: secret.demo,
         LUCERNA_SEED: seed ? '1' : '0',
         ...(bridges && { LUCERNA_DEMO_BRIDGES: secret.bridges.join(' ') }),
@@ -55,7 +68,7 @@ export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
       },
     },
   )
-  return { ...app, said: output.trim() }
+  return { said: output.trim() }
 }
 
 /** Builds for production if anything a build is made from has changed since the last one. */
@@ -74,9 +87,9 @@ export async function build() {
 
 /**
  * Serves the application and waits until it answers.
- * @param {{ host: string, port: number, publicUrl: string, databaseUrl: string, secret: Secrets, demo: boolean, dev?: boolean, log?: 'inherit' | 'ignore', env?: Record<string, string> }} options
+ * @param {{ host: string, port: number, publicUrl: string, as: ReturnType<typeof roles>, secret: Secrets, demo: boolean, dev?: boolean, log?: 'inherit' | 'ignore', env?: Record<string, string> }} options
  */
-export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, dev = false, log = 'inherit', env = {} }) {
+export async function serve({ host, port, publicUrl, as, secret, demo, dev = false, log = 'inherit', env = {} }) {
   const child = start(
     process.execPath,
     dev ? [path.join(ROOT, 'node_modules/next/dist/bin/next'), 'dev', '-H', host, '-p', String(port)] : [path.join(WEB, 'server.mjs')],
@@ -88,7 +101,7 @@ export async function serve({ host, port, publicUrl, databaseUrl, secret, demo, 
         NODE_ENV: dev ? 'development' : 'production',
         NEXT_TELEMETRY_DISABLED: '1',
         LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
-        LUCERNA_APP_DATABASE_URL: databaseUrl,
+        ...databaseEnv(as),
         LUCERNA_AUTH_SECRET: secret.auth,
         PUBLIC_URL: publicUrl,
         HOST: host,

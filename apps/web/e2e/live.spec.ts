@@ -55,7 +55,7 @@ test('a furnace in inches from the bench; a hose off, hoses changed over and an 
 test('a web process is ended in the middle of a stream: said at once, and the next one goes on where it was', async ({ page, browser }, {
   parallelIndex,
 }) => {
-  const world = (JSON.parse(process.env.WORLDS ?? '[]') as Pick<Parameters<typeof serve>[0], 'databaseUrl' | 'secret'>[])[parallelIndex]
+  const world = (JSON.parse(process.env.WORLDS ?? '[]') as Pick<Parameters<typeof serve>[0], 'as' | 'secret'>[])[parallelIndex]
   if (!world) throw new Error('WORLDS names the database of each worker')
   const lead = await browser.newContext()
   const leads = await lead.newPage()

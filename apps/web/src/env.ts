@@ -4,6 +4,7 @@ const loopback = new Set(['127.0.0.1', 'localhost', '::1'])
 
 const envSchema = z.object({
   LUCERNA_APP_DATABASE_URL: z.string().min(1),
+  LUCERNA_SIGN_IN_DATABASE_URL: z.string().min(1),
   LUCERNA_AUTH_SECRET: z
     .string()
     .min(32, 'LUCERNA_AUTH_SECRET is to be 32 characters or more.')

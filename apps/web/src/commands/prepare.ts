@@ -3,6 +3,7 @@ import { seedBulk } from '@/seed/bulk'
 import { seedBridges } from '@/seed/bridges'
 import { seedToday, seedWorld } from '@/seed/seed'
 import { DEMO_FIRMS } from '@/seed/world'
+import { chainLogs } from './chainLogs'
 import { indexFirms } from './rebuild'
 import { prepareDatabase } from '@/db/migrate'
 
@@ -13,7 +14,10 @@ const setting = (name: string): string => {
 }
 
 const ownerUrl = setting('DATABASE_URL')
-await prepareDatabase(ownerUrl, { role: setting('LUCERNA_APP_ROLE'), password: setting('LUCERNA_APP_PASSWORD') })
+await prepareDatabase(ownerUrl, {
+  app: { role: setting('LUCERNA_APP_ROLE'), password: setting('LUCERNA_APP_PASSWORD') },
+  signIn: { role: setting('LUCERNA_SIGN_IN_ROLE'), password: setting('LUCERNA_SIGN_IN_PASSWORD') },
+})
 if (process.env.LUCERNA_SEED !== '0') {
   const now = new Date()
   const seeded = await seedWorld(ownerUrl, setting('LUCERNA_DEMO_PASSWORD'), now)
@@ -23,6 +27,8 @@ if (process.env.LUCERNA_SEED !== '0') {
   console.log(`${seeded ? 'Seeded the demo world. ' : ''}${added > 0 ? `Added ${added} visit(s) for today.` : ''}`.trim())
 }
 await indexFirms(ownerUrl)
+const chained = await chainLogs(ownerUrl)
+if (chained > 0) console.log(`Chained the logs of ${chained} visits.`)
 const bulk = /^(\d+),(\d+)$/.exec(process.env.LUCERNA_BULK ?? '')
 if (bulk) {
   const [appliances, visits] = [Number(bulk[1]), Number(bulk[2])]

@@ -60,7 +60,7 @@ export type Database = ReturnType<typeof connect>['db']
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 type Pool = ReturnType<typeof connect>
-const shared = globalThis as typeof globalThis & { lucernaDatabase?: Pool; lucernaProgress?: Pool }
+const shared = globalThis as typeof globalThis & { lucernaDatabase?: Pool; lucernaProgress?: Pool; lucernaSignIn?: Pool }
 
 /** The application's own pool (a role that owns no table). Kept across reloads in development. */
 export const database = (): Database => (shared.lucernaDatabase ??= connect(env().LUCERNA_APP_DATABASE_URL, 10, SERVING)).db
@@ -70,6 +70,12 @@ export const database = (): Database => (shared.lucernaDatabase ??= connect(env(
  * for connections that wait for it.
  */
 export const progressDatabase = (): Database => (shared.lucernaProgress ??= connect(env().LUCERNA_APP_DATABASE_URL, 2, SERVING)).db
+
+/**
+ * The pool of sign-in and of the post: a role that reads accounts, sessions and letters that are due, and no firm's data. What runs in it is the sign-in library
+ * and what stands beside it.
+ */
+export const signInDatabase = (): Database => (shared.lucernaSignIn ??= connect(env().LUCERNA_SIGN_IN_DATABASE_URL, 4, SERVING)).db
 
 /** Inside a transaction no second connection of the same pool may be asked for: thirty at once would wait for each other for good. */
 const held = new AsyncLocalStorage<Pick<Database, 'transaction'>>()
@@ -83,6 +89,8 @@ export function mayConnect(db: Pick<Database, 'transaction'>): void {
 export interface Scope {
   readonly firmId: string
   readonly userId: string
+  /** What the database gave to whoever proved to be this person in this firm; without it no row is seen. The owner of the tables needs none. */
+  readonly pass: string
 }
 
 /**
@@ -103,8 +111,8 @@ export function inFirm<T>(
       // Sent at once and not waited for: the connection does it before anything that the work asks, and saves a round trip.
       const scoped = wireOf(tx)
         .unsafe(
-          `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('plan_cache_mode', $3, true)`,
-          [scope.firmId, scope.userId, `force_${plans}_plan`],
+          `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('lucerna.pass', $3, true), set_config('plan_cache_mode', $4, true)`,
+          [scope.firmId, scope.userId, scope.pass, `force_${plans}_plan`],
         )
         .execute()
       scoped.catch(() => undefined)
@@ -130,10 +138,10 @@ export async function readFirm<T>(scope: Scope, work: (tx: Transaction) => Promi
     return sent
   }
   void send('begin read only')
-  void send(`select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true)`, [
-    scope.firmId,
-    scope.userId,
-  ] as never[])
+  void send(
+    `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('lucerna.pass', $3, true)`,
+    [scope.firmId, scope.userId, scope.pass] as never[],
+  )
   try {
     return await held.run(db, () => work(readingOn(line, db)).catch(forgetValues))
   } finally {

@@ -2,8 +2,8 @@ import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
 import { readFirm } from './client'
-import { bridge, bridgeVoice, firm, liveCommand, liveLines, lockoutNote, site, visitDevice } from './schema'
-import { actorNamed, appDb, closeAll, inside, newVisit, ownerDb } from '@/test/world'
+import { bridge, bridgeVoice, firm, liveCommand, liveLines, lockoutNote, site, visitDevice, visitEvent } from './schema'
+import { actorNamed, appDb, closeAll, event, inside, newVisit, ownerDb, signInDb } from '@/test/world'
 
 let maren: Actor
 let ruben: Actor
@@ -49,10 +49,12 @@ test('every table with a firm has row-level security, and the application owns n
     const [row] = await ownerDb.execute<{ on: boolean }>(sql`select relrowsecurity as on from pg_class where oid = ${name}::regclass`)
     expect([name, row?.on]).toEqual([name, true])
   }
-  const [role] = await appDb.execute<{ super: boolean; bypass: boolean; owns: number }>(
-    sql`select rolsuper as super, rolbypassrls as bypass, (select count(*)::int from pg_tables where tableowner = current_user) as owns from pg_roles where rolname = current_user`,
-  )
-  expect(role).toEqual({ super: false, bypass: false, owns: 0 })
+  for (const db of [appDb, signInDb]) {
+    const [role] = await db.execute<{ super: boolean; bypass: boolean; owns: number }>(
+      sql`select rolsuper as super, rolbypassrls as bypass, (select count(*)::int from pg_tables where tableowner = current_user) as owns from pg_roles where rolname = current_user`,
+    )
+    expect(role).toEqual({ super: false, bypass: false, owns: 0 })
+  }
 })
 
 test('without a firm nothing is seen; with one only its own, whatever the query forgets', async () => {
@@ -117,6 +119,93 @@ test.each(['visit_event', 'target_card', 'practice_profile', 'report', 'audit_en
     )
   },
 )
+
+describe('what a role of the application may not', () => {
+  const denied = /permission denied/
+  test.each(['account', 'session', 'verification', 'firm_link', 'pass_secret'])('who serves firms reads nothing of %s', async (name) => {
+    expect(await cause(inside(maren, (tx) => tx.execute(sql`select * from ${sql.identifier(name)}`)))).toMatch(denied)
+    expect(await cause(inside(maren, (tx) => tx.execute(sql`delete from ${sql.identifier(name)}`)))).toMatch(denied)
+  })
+
+  test.each([
+    sql`insert into "user" (id, name, email) values ('x', 'x', 'x@x.example')`,
+    sql`update "user" set email = 'x@x.example'`,
+    sql`select * from acting_person('x', null)`,
+    sql`select scope_pass(gen_random_uuid(), '', 99999999999)`,
+    sql`select fresh_pass(gen_random_uuid(), '')`,
+    sql`select * from letters_due(1)`,
+  ])('nor makes accounts, actors, passes or takes letters (%#)', async (wrong) => {
+    expect(await cause(inside(maren, (tx) => tx.execute(wrong)))).toMatch(denied)
+  })
+
+  test('who signs people in sees no firm, and letters only through their function', async () => {
+    for (const name of ['site', 'visit', 'mail', 'membership', 'report', 'audit_entry'])
+      expect([name, await cause(signInDb.execute(sql`select * from ${sql.identifier(name)}`))]).toEqual([
+        name,
+        expect.stringMatching(denied),
+      ])
+    expect(await cause(signInDb.execute(sql`select * from acting_person('nobody', null)`))).toBe('accepted')
+  })
+
+  test('a firm is entered with a pass only, and a pass is for one person of one firm until its time', async () => {
+    const sites = (scope: object) => readFirm({ ...maren, ...scope }, (tx) => tx.select({ id: site.id }).from(site), appDb)
+    expect(await sites({})).not.toHaveLength(0)
+    const [until, mac] = maren.pass.split('.') as [string, string]
+    for (const wrong of [
+      { pass: '' },
+      { pass: 'x' },
+      { pass: ruben.pass },
+      { firmId: ruben.firmId },
+      { userId: ruben.userId },
+      { pass: `${Number(until) + 1}.${mac}` },
+      { pass: `${until}.${'0'.repeat(64)}` },
+    ])
+      expect([wrong, await sites(wrong)]).toEqual([wrong, []])
+    // Even a good one, after its time.
+    const [old] = await ownerDb.execute<{ pass: string }>(
+      sql`select scope_pass(${maren.firmId}::uuid, ${maren.userId}, extract(epoch from now())::bigint - 1) as pass`,
+    )
+    expect(await sites({ pass: old!.pass })).toEqual([])
+    const write = (scope: object) =>
+      cause(
+        inside({ ...maren, ...scope }, (tx) =>
+          tx.insert(liveLines).values({ firmId: maren.firmId, at: new Date().toISOString(), lines: [] }),
+        ),
+      )
+    expect(await write({ pass: '' })).toMatch(/row-level security/)
+    expect(await write({})).toBe('accepted')
+  })
+
+  test('the account of an invitation is made for an open one of the firm of the transaction only', async () => {
+    const take = (hash: string) => inside(maren, (tx) => tx.execute(sql`select take_up_invitation(${hash}, 'p', 'a', 'h')`))
+    const [foreign] = await ownerDb.execute<{ hash: string }>(
+      sql`select secret_hash as hash from invitation where firm_id = ${ruben.firmId}`,
+    )
+    for (const hash of ['none', foreign!.hash]) expect(await cause(take(hash))).toBe('no open invitation')
+  })
+
+  test('of people of other firms nothing is told, and their sessions are not ended', async () => {
+    const asked = (tx: Parameters<Parameters<typeof inside>[1]>[0]) => [
+      tx.execute(sql`select * from sessions_of(${ruben.userId})`),
+      tx.execute(sql`select 1 where works_elsewhere(${ruben.userId}, true)`),
+      tx.execute(sql`select 1 where end_sessions_of(${ruben.userId}, null, null) > 0`),
+      tx.execute(sql`select 1 where forget_person(${ruben.userId}, 'x')`),
+    ]
+    expect((await inside(maren, (tx) => Promise.all(asked(tx)))).map((rows) => rows.length)).toEqual([0, 0, 0, 0])
+  })
+
+  test('an event takes the next place in its log, and no other', async () => {
+    const { visitId } = await newVisit(maren, '11 Quarry Row')
+    for (const seq of [0, -1, 2]) {
+      const { id, type, v, at, deviceId, deviceSeq, data } = event(visitId, 'note.added', { text: 'x' })
+      const row = { id, firmId: maren.firmId, visitId, seq, type, v, at, deviceId, deviceSeq, data }
+      const put = inside(maren, (tx) =>
+        tx.insert(visitEvent).values({ ...row, authorId: maren.userId, provisional: false, receivedAt: at, contentHash: 'x' }),
+      )
+      expect([seq, await cause(put)]).toEqual([seq, 'an event takes the next place in its log'])
+    }
+  })
+})
 
 test('the firm of one transaction does not leak into the next on the same connection', async () => {
   for (let i = 0; i < 12; i++) {

@@ -11,7 +11,7 @@ import { inCalibration } from '@lucerna/core/measure'
 import { type Actor, actorOf } from '@/server/actorOf'
 import { createEntry, readEntry } from '@/server/register'
 import { meetPeople, people, place } from '@/test/apiWorld'
-import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
+import { actorNamed, closeAll, inside, ownerDb, signInDb } from '@/test/world'
 
 /** Half past eleven at night, west and east of the world's day: the calendar on the wall is another than in UTC. */
 const PLACES = [
@@ -55,7 +55,7 @@ const anInstrument = async (calibrationDueOn: string, holder = ruben) => {
 
 describe.each(PLACES)('at 23:30 in $timeZone', ({ timeZone, now, today, tomorrow }) => {
   let actor: Actor
-  const at = async (when: string): Promise<Actor> => (await actorOf(ruben.userId, when, appDb))!
+  const at = async (when: string): Promise<Actor> => (await actorOf(ruben.userId, when, signInDb))!
   beforeAll(async () => {
     await ownerDb.update(firm).set({ timeZone }).where(eq(firm.id, ruben.firmId))
     actor = await at(now)

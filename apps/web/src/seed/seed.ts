@@ -113,6 +113,8 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           .insert(t.workingMemory)
           .values(rememberedWorkings(practice.units).map((w) => ({ ...w, firmId, userId, updatedAt: now.toISOString() })))
         const actor: Actor = {
+          // The owner of the tables needs none.
+          pass: '',
           userId,
           firmId,
           name: technician.name,

@@ -1,6 +1,6 @@
 import { actingRole, type Role } from '@lucerna/core/visit'
 import { sql } from 'drizzle-orm'
-import { type Database, database, mayConnect, type Scope } from '@/db/client'
+import { type Database, database, mayConnect, type Scope, signInDatabase } from '@/db/client'
 import { type Dialect, dialectOfUnits, isDialect } from '@/ui/dialect'
 import type { Units } from '@/ui/figures'
 import { dayAt } from '@/ui/zoned'
@@ -46,14 +46,12 @@ interface ActingRow extends Record<string, unknown> {
   readonly dialect: string | null
   readonly practice_units: string | null
   readonly firm_time_zone: string
+  readonly pass: string
 }
 
-async function actingPerson(byUser: string | null, byToken: string | null, db: Pick<Database, 'execute'>): Promise<ActingRow | undefined> {
-  const [row] = await db.execute<ActingRow>(
-    sql`select user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units, firm_time_zone from acting_person(${byUser}::text, ${byToken}::text)`,
-  )
-  return row
-}
+const COLUMNS = sql.raw(
+  'user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units, firm_time_zone, pass',
+)
 
 const actorFrom = (row: ActingRow, now: string): Actor => {
   const chosenDialect = isDialect(row.dialect) ? row.dialect : null
@@ -61,6 +59,7 @@ const actorFrom = (row: ActingRow, now: string): Actor => {
   return {
     userId: row.user_id,
     firmId: row.firm_id,
+    pass: row.pass,
     name: row.name,
     firmName: row.firm_name,
     heldRole: row.role,
@@ -76,10 +75,10 @@ const actorFrom = (row: ActingRow, now: string): Actor => {
   }
 }
 
-/** The actor for a user id, or null when that user belongs to no firm (any more). */
-export async function actorOf(userId: string, now: string, db: Database = database()): Promise<Actor | null> {
+/** The actor for a user id, or null when that user belongs to no firm (any more). Only the role of sign-in may ask so: an id proves nothing. */
+export async function actorOf(userId: string, now: string, db: Database = signInDatabase()): Promise<Actor | null> {
   mayConnect(db)
-  const row = await actingPerson(userId, null, db)
+  const [row] = await db.execute<ActingRow>(sql`select ${COLUMNS} from acting_person(${userId}::text, null)`)
   return row ? actorFrom(row, now) : null
 }
 
@@ -90,6 +89,6 @@ export async function actorOfToken(
   db: Database = database(),
 ): Promise<{ readonly actor: Actor; readonly renewedAt: Date } | null> {
   mayConnect(db)
-  const row = await actingPerson(null, token, db)
+  const [row] = await db.execute<ActingRow>(sql`select ${COLUMNS} from acting_session(${token}::text)`)
   return row?.session_updated_at ? { actor: actorFrom(row, now), renewedAt: new Date(row.session_updated_at) } : null
 }

@@ -4,7 +4,7 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { nextCookies } from 'better-auth/next-js'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { type Database, database, inFirm } from '@/db/client'
+import { type Database, database, inFirm, signInDatabase } from '@/db/client'
 import * as schema from '@/db/tables/auth'
 import { HERE, sendMail } from '@/server/mail'
 import { t } from '@/messages/all'
@@ -28,7 +28,7 @@ export const SESSION_COOKIE = `${COOKIE_PREFIX}.session_token`
 export const SESSION_RENEWED_EVERY_S = 60 * 60 * 24
 
 /** Tells the owner of an account, once a day, that somebody tries passwords on it. Nobody else is told whether there is such an account. */
-async function warn(address: string, db: Database): Promise<void> {
+async function warn(address: string, db: Database, firms: Database): Promise<void> {
   const [owner] = await db.select().from(schema.user).where(eq(schema.user.email, address))
   if (!owner || !(await allowed(`warned:${address}`, WARNED, Date.now(), db))) return
   const now = new Date().toISOString()
@@ -36,11 +36,16 @@ async function warn(address: string, db: Database): Promise<void> {
   if (!actor) return
   const letter = { kind: 'sign-in-tries' as const, userId: owner.id, toName: owner.name, toAddress: owner.email }
   const words = { subject: t('mail.tries.subject'), body: t('mail.tries.body', { name: owner.name, link: `${HERE}/forgot` }) }
-  await inFirm(actor, (tx) => sendMail(tx, actor.firmId, { ...letter, ...words }, now), db)
+  await inFirm(actor, (tx) => sendMail(tx, actor.firmId, { ...letter, ...words }, now), firms)
 }
 
-/** The sign-in library on our tables: sessions and attempt counts live in PostgreSQL. */
-const makeAuth = (db: Database, settings: { secret: string; publicUrl: string }) => {
+/**
+ * The sign-in library on our tables: sessions and attempt counts live in PostgreSQL.
+ *
+ * @param db as the role that reads accounts and sessions
+ * @param firms as the application, for the letters of a firm
+ */
+const makeAuth = (db: Database, firms: Database, settings: { secret: string; publicUrl: string }) => {
   const here = new URL(settings.publicUrl)
   const twin = ['127.0.0.1', 'localhost'].includes(here.hostname)
     ? ['127.0.0.1', 'localhost'].map((name) => `${here.protocol}//${name}:${here.port}`)
@@ -68,7 +73,7 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
           subject: t('mail.reset.subject'),
           body: t('mail.reset.body', { name: user.name, link: `${HERE}/reset/${token}` }),
         }
-        await inFirm(actor, (tx) => sendMail(tx, actor.firmId, letter, now), db)
+        await inFirm(actor, (tx) => sendMail(tx, actor.firmId, letter, now), firms)
       },
       onPasswordReset: async ({ user }) => {
         const now = new Date().toISOString()
@@ -88,7 +93,7 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
               now,
             )
           },
-          db,
+          firms,
         )
       },
     },
@@ -110,7 +115,7 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
             await allowed(`sign-in-from:${from}`, SIGN_IN_FROM, Date.now(), db),
           ]
           if (free.includes(false)) {
-            if (!free[0]) await warn(address, db)
+            if (!free[0]) await warn(address, db, firms)
             throw tooMany()
           }
         }
@@ -144,4 +149,5 @@ const makeAuth = (db: Database, settings: { secret: string; publicUrl: string })
 let made: ReturnType<typeof makeAuth> | undefined
 
 /** The library bound to this process's database and settings. */
-export const auth = () => (made ??= makeAuth(database(), { secret: env().LUCERNA_AUTH_SECRET, publicUrl: env().PUBLIC_URL }))
+export const auth = () =>
+  (made ??= makeAuth(signInDatabase(), database(), { secret: env().LUCERNA_AUTH_SECRET, publicUrl: env().PUBLIC_URL }))

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { v7 as uuidv7 } from 'uuid'
 import { mail } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
-import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
+import { actorNamed, signInDb, closeAll, inside, ownerDb } from '@/test/world'
 import { HERE, sendMail } from './mail'
 import { deliver } from './postman'
 
@@ -51,17 +51,17 @@ const letter = async (toAddress: string) => {
 
 test('what is due is taken once, with our own address in it, whoever of several processes looks', async () => {
   const one = await letter('dana@fellbank.example')
-  const counts = await Promise.all([deliver(transport(), appDb), deliver(transport(), appDb)])
+  const counts = await Promise.all([deliver(transport(), signInDb), deliver(transport(), signInDb)])
   expect(counts.reduce((a, b) => a + b)).toBe(1)
   expect(taken.filter((m) => m.text.includes(one.subject))).toHaveLength(1)
   expect(taken.at(-1)!.text).toContain('http://127.0.0.1:3000/reset/x')
   expect(await one.read()).toMatchObject({ sentAt: expect.any(String), failure: null, tries: 1 })
-  expect(await deliver(transport(), appDb)).toBe(0)
+  expect(await deliver(transport(), signInDb)).toBe(0)
 })
 
 test('an address that does not exist is said, and not tried again; a server out of order is tried later', async () => {
   const gone = await letter('gone@fellbank.example')
-  expect(await deliver(transport(), appDb)).toBe(0)
+  expect(await deliver(transport(), signInDb)).toBe(0)
   expect(await gone.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/No such user/), nextTryAt: null })
   const wrong = await ownerDb
     .select()
@@ -70,20 +70,20 @@ test('an address that does not exist is said, and not tried again; a server out 
   expect(wrong[0]!.tries).toBeGreaterThanOrEqual(12)
   outOfOrder = true
   const late = await letter('late@fellbank.example')
-  expect(await deliver(transport(), appDb)).toBe(0)
+  expect(await deliver(transport(), signInDb)).toBe(0)
   outOfOrder = false
   // Not before its time.
-  expect(await deliver(transport(), appDb)).toBe(0)
+  expect(await deliver(transport(), signInDb)).toBe(0)
   await ownerDb
     .update(mail)
     .set({ nextTryAt: new Date(Date.now() - 1000).toISOString() })
     .where(eq(mail.subject, late.subject))
-  expect(await deliver(transport(), appDb)).toBe(1)
+  expect(await deliver(transport(), signInDb)).toBe(1)
   expect(await late.read()).toMatchObject({ sentAt: expect.any(String), failure: null, tries: 2 })
 })
 
 test('without anybody at the other end nothing is lost', async () => {
   const one = await letter('dana@fellbank.example')
-  expect(await deliver(createTransport({ host: '127.0.0.1', port: 1, ignoreTLS: true }), appDb)).toBe(0)
+  expect(await deliver(createTransport({ host: '127.0.0.1', port: 1, ignoreTLS: true }), signInDb)).toBe(0)
   expect(await one.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/CONN|SOCKET/), tries: 1 })
 })

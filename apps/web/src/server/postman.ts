@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { createTransport, type Transporter } from 'nodemailer'
-import { database, type Database, isoInstant } from '@/db/client'
+import { type Database, isoInstant, signInDatabase } from '@/db/client'
 import { env } from '@/env'
 import { log } from './log'
 import { withAddress } from './mail'
@@ -28,7 +28,7 @@ const sender = (): string => env().LUCERNA_MAIL_FROM ?? `no-reply@${new URL(env(
  * Hands every letter that is due to the mail server. Each is taken by one process only, and tried again after one, two, four … minutes, for three days at most; an address
  * that does not exist is not tried again. Answers how many were taken by the mail server.
  */
-export async function deliver(transport: Pick<Transporter, 'sendMail'>, db: Database = database()): Promise<number> {
+export async function deliver(transport: Pick<Transporter, 'sendMail'>, db: Database = signInDatabase()): Promise<number> {
   const due = await db.execute<Due>(sql`select * from letters_due(${AT_ONCE})`)
   let sent = 0
   for (const letter of due) {

@@ -6,28 +6,37 @@ import { appendEvents } from '@/features/visit/server/append'
 import { createVisit } from '@/features/visit/server/create'
 import { type Actor, actorOf } from '@/server/actorOf'
 
-/** The throwaway database of a test run: once as the application sees it, once as its owner. */
+/** The throwaway database of a test run: as the application sees it, as sign-in does, and as its owner. */
 export const ownerUrl = process.env.TEST_OWNER_URL ?? ''
 const app = connect(process.env.LUCERNA_APP_DATABASE_URL ?? '', 4)
+const signIn = connect(process.env.LUCERNA_SIGN_IN_DATABASE_URL ?? '', 2)
 const owner = connect(ownerUrl, 2)
 export const appDb: Database = app.db
+export const signInDb: Database = signIn.db
 export const ownerDb: Database = owner.db
 
 export const closeAll = async (): Promise<void> => {
   await app.client.end()
+  await signIn.client.end()
   await owner.client.end()
   // The application's own pool and its listening connection, if what was tested opened them.
   type Ending = { client: { end: () => Promise<void> } | null }
-  const own = globalThis as typeof globalThis & { lucernaDatabase?: Ending; lucernaProgress?: Ending; lucernaLive?: Ending }
+  const own = globalThis as typeof globalThis & {
+    lucernaDatabase?: Ending
+    lucernaProgress?: Ending
+    lucernaSignIn?: Ending
+    lucernaLive?: Ending
+  }
   await own.lucernaLive?.client?.end()
   await own.lucernaDatabase?.client?.end()
   await own.lucernaProgress?.client?.end()
+  await own.lucernaSignIn?.client?.end()
 }
 
 /** A person of the demo world as they act now. */
 export async function actorNamed(name: string): Promise<Actor> {
   const [row] = await ownerDb.select().from(user).where(eq(user.name, name))
-  const actor = row && (await actorOf(row.id, new Date().toISOString(), appDb))
+  const actor = row && (await actorOf(row.id, new Date().toISOString(), signInDb))
   if (!actor) throw new Error(`${name} is not in the demo world`)
   return actor
 }

@@ -61,6 +61,9 @@ export const verification = pgTable('verification', {
   updatedAt: stamp('updated_at').notNull().defaultNow(),
 })
 
+/** The secret of the passes with which a transaction enters a firm. Only functions of the owner read it. */
+export const passSecret = pgTable('pass_secret', { secret: text('secret').primaryKey() })
+
 /** Sign-in attempts are counted here, so that several web processes share one count. */
 export const rateLimit = pgTable('rate_limit', {
   id: text('id').primaryKey(),

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { boolean, date, index, integer, jsonb, pgPolicy, pgTable, primaryKey, text, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import { user } from './auth'
-import { currentFirm, currentUser, ownFirmOnly, stamp } from './common'
+import { currentFirm, currentUser, ownFirmOnly, proven, stamp } from './common'
 
 const ROLE = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
 
@@ -16,7 +16,7 @@ export const firm = pgTable(
     timeZone: text('time_zone').notNull().default('UTC'),
     version: integer('version').notNull().default(1),
   },
-  () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm}` })],
+  () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm} and ${proven}` })],
 )
 
 /** Links with which somebody begins a firm on this server, once. Kept as a hash; made by who runs the server, read by nobody but the function that uses them. */
@@ -57,8 +57,8 @@ export const membership = pgTable(
     pgPolicy('own_firm', {
       for: 'all',
       to: 'public',
-      using: sql`firm_id = ${currentFirm} or user_id = ${currentUser}`,
-      withCheck: sql`firm_id = ${currentFirm}`,
+      using: sql`(firm_id = ${currentFirm} or user_id = ${currentUser}) and ${proven}`,
+      withCheck: sql`firm_id = ${currentFirm} and ${proven}`,
     }),
   ],
 )

@@ -40,6 +40,8 @@ export const visit = pgTable(
     closedAt: stamp('closed_at'),
     /** Order of acceptance of the last event; taken under this row's lock. */
     lastSeq: integer('last_seq').notNull().default(0),
+    /** The chain hash of the last event: what a report prints, so that a log that was rewritten whole is found too. */
+    logHead: text('log_head'),
     /** Projections: work that waits for a licensed person, and when the next service is due. */
     unconfirmed: integer('unconfirmed').notNull().default(0),
     nextDueOn: date('next_due_on', { mode: 'string' }),
@@ -103,6 +105,8 @@ export const visitEvent = pgTable(
     data: jsonb('data').$type<unknown>().notNull(),
     /** SHA-256 of the canonical content: the same id with other content is refused. */
     contentHash: text('content_hash').notNull(),
+    /** SHA-256 of this row and the chain hash of the one before it. */
+    chainHash: text('chain_hash'),
   },
   (t) => [
     foreignKey({ columns: [t.firmId, t.visitId], foreignColumns: [visit.firmId, visit.id] }),
@@ -163,6 +167,9 @@ export const report = pgTable(
     version: integer('version').notNull(),
     model: jsonb('model').$type<Report>().notNull(),
     hash: text('hash').notNull(),
+    /** How far the log had come, and its chain hash there: what it was made of. */
+    logSeq: integer('log_seq'),
+    logHead: text('log_head'),
     createdAt: stamp('created_at').notNull(),
     createdBy: text('created_by')
       .notNull()

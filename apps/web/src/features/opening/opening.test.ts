@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { account, firm, firmLink, membership, practiceProfile, targetCard, user } from '@/db/schema'
 import { begunSoFar } from '@/features/today/server/waiting'
 import { actorOf } from '@/server/actorOf'
-import { appDb, closeAll, ownerDb } from '@/test/world'
+import { appDb, closeAll, ownerDb, signInDb } from '@/test/world'
 import { type Opening, openingSchema, PROFILES } from './schemas'
 import { isLinkOpen, makeFirmLink, openFirm } from './server/open'
 
@@ -29,7 +29,7 @@ test('a link begins one firm, once: its lead, its profiles with the number, its 
   expect(await isLinkOpen(token, appDb)).toBe(true)
   const { firmId, userId } = await openFirm(token, wish(), appDb)
   expect(await isLinkOpen(token, appDb)).toBe(false)
-  const actor = (await actorOf(userId, now(), appDb))!
+  const actor = (await actorOf(userId, now(), signInDb))!
   expect(actor).toMatchObject({ firmId, name: 'Dana Whitlow', role: 'lead', timeZone: 'America/Denver', practiceUnits: PROFILES[1]!.units })
   const profiles = await ownerDb.select().from(practiceProfile).where(eq(practiceProfile.firmId, firmId))
   expect(profiles.find((p) => p.profileId === PROFILES[1]!.id)!.data).toMatchObject({ emergencyNumber: '555 0199' })

@@ -42,6 +42,12 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           {t('report.preview')}
         </p>
       )}
+      {frozen?.broken && (
+        <p role="alert" className="my-4 flex gap-2 font-semibold text-error">
+          <WarningSign />
+          {wordsFor(`report.broken.${frozen.broken.in}`)}
+        </p>
+      )}
       {model.continues && <p className="mt-3">{t('continue.of', { at: at(model.continues.closedAt) })}</p>}
       {model.appliances.map((a) => (
         <ApplianceReport key={a.id} appliance={a} model={model} />
@@ -163,9 +169,13 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           {t('caution.rest')}
         </p>
         {frozen && (
-          <p className="mt-2 text-xs break-all quiet">
-            {t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
-          </p>
+          <div className="mt-2 text-xs break-all quiet">
+            <p>
+              {t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
+            </p>
+            {frozen.log && <p>{t('report.log', { count: frozen.log.seq, head: frozen.log.head })}</p>}
+            {!frozen.broken && <p>{t('report.verified')}</p>}
+          </div>
         )}
         <div className="mt-10 hidden grid-cols-2 gap-16 print:grid">
           <p className="border-t hairline pt-1">{t('report.sign-technician')}</p>

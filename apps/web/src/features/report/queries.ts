@@ -6,7 +6,7 @@ import { inFirm, isoInstant, type Transaction } from '@/db/client'
 import { report, user, visit } from '@/db/schema'
 import { personName } from '@/db/personName'
 import { reportFacts } from '@/features/visit/server'
-import { foldLoaded, type LoadedVisit, loadVisit } from '@/features/visit/server'
+import { type Broken, foldLoaded, type LoadedVisit, loadVisit, verifyVisit } from '@/features/visit/server'
 import type { Actor } from '@/server/actor'
 
 export interface ShownReport {
@@ -19,7 +19,16 @@ export interface ShownReport {
     readonly jobKind: string
     readonly applianceIds: readonly string[]
   } | null
-  readonly frozen: { readonly version: number; readonly hash: string; readonly createdAt: string; readonly by: string } | null
+  readonly frozen: {
+    readonly version: number
+    readonly hash: string
+    readonly createdAt: string
+    readonly by: string
+    /** How far the log had come, and its chain hash there; null for reports of before logs were chained. */
+    readonly log: { readonly seq: number; readonly head: string } | null
+    /** What is wrong with its text or its log; null where both are as they were written. */
+    readonly broken: Broken | null
+  } | null
 }
 
 async function unfinishedOf(tx: Transaction, firmId: string, loaded: LoadedVisit): Promise<ShownReport['unfinished']> {
@@ -51,7 +60,14 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
       return {
         model: reportSchema.parse(row.report.model),
         unfinished: await unfinishedOf(tx, actor.firmId, loaded),
-        frozen: { version: row.report.version, hash: row.report.hash, createdAt: isoInstant(row.report.createdAt), by: row.by },
+        frozen: {
+          version: row.report.version,
+          hash: row.report.hash,
+          createdAt: isoInstant(row.report.createdAt),
+          by: row.by,
+          log: row.report.logSeq !== null && row.report.logHead !== null ? { seq: row.report.logSeq, head: row.report.logHead } : null,
+          broken: (await verifyVisit(tx, actor.firmId, visitId)).broken,
+        },
       }
     }
     const state = foldLoaded(loaded)

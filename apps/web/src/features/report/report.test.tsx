@@ -103,9 +103,26 @@ const model = (more: object = {}): Report =>
     cautions: [],
     ...more,
   })
-const FROZEN = { version: 1, hash: 'a'.repeat(64), createdAt: '2026-06-01T09:30:00.000Z', by: 'Tobias Achterberg' }
+const FROZEN = {
+  version: 1,
+  hash: 'a'.repeat(64),
+  createdAt: '2026-06-01T09:30:00.000Z',
+  by: 'Tobias Achterberg',
+  log: { seq: 61, head: 'b'.repeat(64) },
+  broken: null,
+}
 const said = (more: object = {}, shown: Partial<ShownReport> = {}) =>
   read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, ...shown }} />)
+
+test('says whether text and log are as they were written', () => {
+  expect(said()).toMatch(/Log: 61 entries, chain hash bbbb.*Verified now/)
+  expect(said({}, { frozen: { ...FROZEN, log: null } })).not.toContain('chain hash')
+  const broken = said({}, { frozen: { ...FROZEN, broken: { in: 'log', seq: 12, why: 'changed' } } })
+  expect(broken).toContain('The log of this visit is not as it was written')
+  expect(broken).not.toContain('Verified')
+  expect(said({}, { frozen: { ...FROZEN, broken: { in: 'report', version: 1, why: 'text' } } })).toContain('not as it was signed off')
+})
+
 const ofUnit = (more: Partial<Unit>) => said({ appliances: [unit(more)] })
 
 describe('faults', () => {

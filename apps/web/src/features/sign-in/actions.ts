@@ -5,7 +5,7 @@ import { eq } from 'drizzle-orm'
 import { headers } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { z } from 'zod'
-import { database } from '@/db/client'
+import { signInDatabase } from '@/db/client'
 import { session } from '@/db/schema'
 import { actorOf } from '@/server/actorOf'
 import { auth } from '@/server/auth'
@@ -27,7 +27,7 @@ async function signIn(email: string, password: string): Promise<string | null> {
     const { user } = await auth().api.signInEmail({ body: { email, password }, headers: await headers() })
     if (await actorOf(user.id, new Date().toISOString())) return null
     // Left the firm: without this the day's page would only lead back here, without a word.
-    await database().delete(session).where(eq(session.userId, user.id))
+    await signInDatabase().delete(session).where(eq(session.userId, user.id))
     return 'sign-in.no-firm'
   } catch (error) {
     if (error instanceof APIError) return error.status === 'TOO_MANY_REQUESTS' ? 'sign-in.too-many' : 'sign-in.wrong'

@@ -127,6 +127,7 @@ describe('before leaving', () => {
 })
 
 const actor = (more: Partial<Actor> = {}): Actor => ({
+  pass: '',
   userId: 'u',
   firmId: 'f',
   name: 'Tobias Achterberg',

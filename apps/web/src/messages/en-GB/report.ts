@@ -78,6 +78,12 @@ export const report = {
   'report.smell':
     'If you smell gas: do not use switches or flames. Open doors and windows, turn the gas off at the emergency control valve if you can, leave, and call {{number}} from outside.',
   'report.basis': 'Practice profile: {{practice}}, version {{version}}. Lucerna core {{core}}.',
+  'report.log': 'Log: {{count}} entries, chain hash {{head}}.',
+  'report.verified': 'Verified now: text and log are as they were written.',
+  'report.broken.log':
+    'The log of this visit is not as it was written. Do not rely on this report: tell the lead, who asks the operator of this server for npm run verify and the last backup.',
+  'report.broken.report':
+    'The text of this report is not as it was signed off. Do not rely on it: tell the lead, who asks the operator of this server for npm run verify and the last backup.',
   'report.frozen': 'Final, version {{version}}, {{at}}, {{by}}.',
   'report.sign-technician': 'Technician',
   'report.sign-customer': 'Customer',

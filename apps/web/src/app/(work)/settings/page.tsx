@@ -5,7 +5,8 @@ import { Passcode } from '@/features/people/parts/Passcode'
 import { Preferences } from '@/features/people/parts/Preferences'
 import { GoesOnChoice } from '@/features/visit'
 import { Sessions } from '@/features/people/parts/Sessions'
-import { firmSettings, listSessions } from '@/features/people/server/own'
+import { firmSettings } from '@/features/people/server/own'
+import { listSessions } from '@/features/people/server/sessions'
 import { practiceChoices } from '@/features/places/server/choices'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
@@ -22,7 +23,7 @@ export default async function SettingsPage() {
   const [practices, settings, sessions] = await Promise.all([
     practiceChoices(actor),
     inFirm(actor, (tx) => firmSettings(tx, actor)),
-    inFirm(actor, (tx) => listSessions(tx, actor, here, new Date())),
+    inFirm(actor, (tx) => listSessions(tx, actor.userId, here, new Date())),
   ])
   const part = (title: string, what: string, body: React.ReactNode) => (
     <section className="border-t hairline pt-5">

@@ -75,10 +75,12 @@ export async function bridgeOf(authorization: string | null, db: Database): Prom
   if (known && performance.now() < known.untilMs) return known.by
   if (token) good.delete(token)
   const [row] = token
-    ? await db.execute<{ bridge_id: string; firm_id: string }>(sql`select bridge_id, firm_id from bridge_of_token(${hashOf(token)})`)
+    ? await db.execute<{ bridge_id: string; firm_id: string; pass: string }>(
+        sql`select bridge_id, firm_id, pass from bridge_of_token(${hashOf(token)})`,
+      )
     : []
   if (!row) throw new ApiProblem(401, 'token', t('live.problem.token'))
-  const by = { bridgeId: row.bridge_id, firmId: row.firm_id, userId: '' }
+  const by = { bridgeId: row.bridge_id, firmId: row.firm_id, userId: '', pass: row.pass }
   if (token) good.set(token, { by, untilMs: performance.now() + GOOD_MS })
   return by
 }

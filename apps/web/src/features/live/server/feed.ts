@@ -34,7 +34,8 @@ class Feed {
   private fetching = false
   private unsubscribe = () => {}
 
-  constructor(private readonly scope: Scope) {}
+  /** @param scope of who listened last: a pass does not hold for good */
+  constructor(public scope: Scope) {}
 
   /** Listens from now on, or from behind a row that was heard already. Answers how to stop. */
   async listen(listener: Listener, afterId: number | null): Promise<() => void> {
@@ -121,6 +122,7 @@ const shared = globalThis as typeof globalThis & { lucernaFeeds?: Map<string, Fe
 const feedOf = (scope: Scope): Feed => {
   const feeds = (shared.lucernaFeeds ??= new Map())
   const feed = feeds.get(scope.firmId) ?? new Feed(scope)
+  feed.scope = scope
   feeds.set(scope.firmId, feed)
   return feed
 }

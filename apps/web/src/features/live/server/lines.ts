@@ -69,7 +69,7 @@ class Intake {
     this.timer = undefined
     this.writtenMs = performance.now()
     try {
-      const answers = await inFirm({ firmId: this.firmId, userId: '' }, (tx) => this.take(tx, posts), this.db)
+      const answers = await inFirm(posts.at(-1)!.by, (tx) => this.take(tx, posts), this.db)
       posts.forEach((post, i) => post.answer(answers[i]!))
     } catch (error) {
       for (const post of posts) post.fail(error)

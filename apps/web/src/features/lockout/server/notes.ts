@@ -24,6 +24,7 @@ const SHOWN = 20
 /** What the code on a lid stands for, to somebody who is not signed in: nothing but which appliance, whose it is to look after, and whom to call. */
 export interface Lid {
   readonly firmId: string
+  readonly pass: string
   readonly firmName: string
   readonly applianceId: string
   readonly appliance: string
@@ -38,6 +39,7 @@ export async function lidOf(token: string, db: Database = database()): Promise<L
   return row
     ? {
         firmId: row.firm_id!,
+        pass: row.pass!,
         firmName: row.firm_name!,
         applianceId: row.appliance_id!,
         appliance: row.appliance_name!,
@@ -73,7 +75,7 @@ export async function tellLockout(
     throw new ApiProblem(422, 'invalid-fields', t('tell.bad-time'), [{ path: 'at', message: t('tell.bad-time') }])
   const small = picture && (await preparePhoto(picture)).files.full
   await inFirm(
-    { firmId: lid.firmId, userId: '' },
+    { firmId: lid.firmId, userId: '', pass: lid.pass },
     (tx) =>
       tx.insert(lockoutNote).values({
         id: uuidv7(),

@@ -60,8 +60,9 @@ export async function openFirm(
     licence_number: wish.licenceNumber || null,
     licence_until: wish.licenceUntil || null,
   }
+  // The database gives the pass with the firm.
   await inFirm(
-    { firmId, userId },
+    { firmId, userId, pass: '' },
     async (tx) => {
       const [row] = await tx.execute<{ said: string }>(sql`select begin_firm(${hashOf(token)}, ${JSON.stringify(facts)}::jsonb) as said`)
       if (row?.said === 'email') throw wrong('email', t('begin.email-taken'))

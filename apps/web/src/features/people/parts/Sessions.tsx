@@ -5,7 +5,7 @@ import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
 import { dateAt, timeAt } from '@/ui/dates'
 import { t } from '@/messages/people'
-import type { SessionShown } from '../server/own'
+import type { SessionShown } from '../server/sessions'
 
 /** Where one is signed in; each can be ended, or all at once. */
 export function Sessions({ list }: { readonly list: readonly SessionShown[] }) {

@@ -3,7 +3,7 @@ import { verifyPassword } from 'better-auth/crypto'
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { z } from 'zod'
-import { type Database, database, inFirm, readFirm } from '@/db/client'
+import { type Database, database, inFirm, readFirm, signInDatabase } from '@/db/client'
 import { membership, user } from '@/db/schema'
 import { personName } from '@/db/personName'
 import { appendEvents, type Appended } from '@/features/visit/server'
@@ -50,10 +50,11 @@ export async function confirmByPasscode(
   { confirmerId, passcode, eventIds, deviceId }: z.output<typeof confirmationSchema>,
   now: string,
   db: Database = database(),
+  accounts: Database = signInDatabase(),
 ): Promise<Appended> {
   const key = `passcode:${actor.firmId}:${confirmerId}`
   if (!(await allowed(key, PASSCODE, Date.parse(now), db))) throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
-  const confirmer = await actorOf(confirmerId, now, db)
+  const confirmer = await actorOf(confirmerId, now, accounts)
   const hash =
     confirmer?.firmId === actor.firmId
       ? await inFirm(

@@ -1,10 +1,10 @@
 import { hashPassword } from 'better-auth/crypto'
 import { createHash, randomBytes } from 'node:crypto'
-import { and, desc, eq, isNull } from 'drizzle-orm'
+import { and, desc, eq, isNull, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { z } from 'zod'
-import { type Database, database, inFirm, isoInstant, type Transaction } from '@/db/client'
-import { account, firm, invitation, membership, user } from '@/db/schema'
+import { type Database, database, inFirm, isoInstant, mayConnect, type Transaction } from '@/db/client'
+import { firm, invitation, membership, user } from '@/db/schema'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
@@ -15,7 +15,6 @@ import { isGuessable } from '@/server/guessable'
 import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/all'
 import { type invitationSchema, joinSchema } from '../schemas'
-import { worksElsewhere } from './elsewhere'
 import { HERE, sendMail } from '@/server/mail'
 
 const DAYS = 7
@@ -124,8 +123,13 @@ async function byToken<T>(
 ): Promise<T> {
   const parts = readToken(token)
   if (!parts) throw new ApiProblem(404, 'no-such-invitation', t('join.unknown'))
+  mayConnect(db)
+  const [shown] = await db.execute<{ pass: string | null }>(
+    sql`select invitation_pass(${parts.firmId}::uuid, ${hashOf(parts.secret)}) as pass`,
+  )
+  if (!shown?.pass) throw new ApiProblem(404, 'no-such-invitation', t('join.unknown'))
   return inFirm(
-    { firmId: parts.firmId, userId: '' },
+    { firmId: parts.firmId, userId: '', pass: shown.pass },
     async (tx) => {
       const [row] = await tx
         .select({ i: invitation, firmName: firm.name })
@@ -160,19 +164,12 @@ export const join = (token: string, body: unknown, now: string, db: Database = d
       const { password } = parseFields(joinSchema, body)
       if (isGuessable(password, [row.name, row.email]))
         throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'password', message: t('field.password-guessable') }])
-      const [known] = await tx.select().from(user).where(eq(user.email, row.email))
-      const userId = known?.id ?? uuidv7()
       const hash = await hashPassword(password)
-      if (known) {
-        if (await worksElsewhere(tx, row.firmId, userId, '')) throw new ApiProblem(409, 'address-taken', t('join.taken'))
-        await tx
-          .update(account)
-          .set({ password: hash, updatedAt: new Date(now) })
-          .where(eq(account.userId, userId))
-      } else {
-        await tx.insert(user).values({ id: userId, name: row.name, email: row.email, emailVerified: true })
-        await tx.insert(account).values({ id: uuidv7(), accountId: userId, providerId: 'credential', userId, password: hash })
-      }
+      const [taken] = await tx.execute<{ person: string | null }>(
+        sql`select take_up_invitation(${row.secretHash}, ${uuidv7()}, ${uuidv7()}, ${hash}) as person`,
+      )
+      const userId = taken?.person
+      if (!userId) throw new ApiProblem(409, 'address-taken', t('join.taken'))
       // The name is this firm's: who worked elsewhere signed there under another.
       const membershipRow = {
         name: row.name,

@@ -2,7 +2,7 @@ import { licenceState, type Role } from '@lucerna/core/visit'
 import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm'
 import type { z } from 'zod'
 import { isoInstant, readFirm, type Transaction } from '@/db/client'
-import { instrument, membership, session, user, visit } from '@/db/schema'
+import { instrument, membership, user, visit } from '@/db/schema'
 import { personName } from '@/db/personName'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
@@ -12,6 +12,7 @@ import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
 import type { memberSchema } from '../schemas'
 import { worksElsewhere } from './elsewhere'
+import { endSessionsOf } from './sessions'
 
 export interface Member {
   readonly userId: string
@@ -113,7 +114,7 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
   if (userId === actor.userId) throw new ApiProblem(409, 'yourself', t('people.not-yourself'))
   if (left) {
     if (row.role === 'lead') await mustKeepALead(tx, actor.firmId, userId)
-    await tx.delete(session).where(eq(session.userId, userId))
+    await endSessionsOf(tx, userId, null, null)
     await tx
       .update(visit)
       .set({ assignedTo: null })
@@ -125,7 +126,7 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
   } else {
     const [known] = await tx.select({ email: user.email }).from(user).where(eq(user.id, userId))
     if (known?.email.endsWith('@erased.invalid')) throw new ApiProblem(410, 'erased', t('people.erased-already'))
-    if (await worksElsewhere(tx, actor.firmId, userId, actor.userId)) throw new ApiProblem(409, 'elsewhere', t('people.elsewhere'))
+    if (await worksElsewhere(tx, userId)) throw new ApiProblem(409, 'elsewhere', t('people.elsewhere'))
   }
   await tx
     .update(membership)

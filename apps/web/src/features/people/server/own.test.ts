@@ -7,10 +7,11 @@ import { type Actor, actorOf } from '@/server/actorOf'
 import { allowed, forgive, uncount } from '@/server/attempts'
 import { DEEDS, may } from '@/server/may'
 import { parseFields } from '@/server/fields'
-import { appDb, closeAll, event, inside, newVisit, ownerDb, post, started } from '@/test/world'
+import { appDb, closeAll, event, inside, newVisit, ownerDb, post, started, signInDb } from '@/test/world'
 import { confirmByPasscode, confirmers } from './confirm'
 import { letterFile, listMail } from '@/server/mail'
-import { changeFirm, deviceName, endSessions, firmSettings, listSessions, setPasscode, setPreferences } from './own'
+import { changeFirm, firmSettings, setPasscode, setPreferences } from './own'
+import { deviceName, endSessions, listSessions } from './sessions'
 import { setPasscodeSchema } from '../schemas'
 import { fieldsOf, ilse, invited, joined, maren, meetPeople, now, PASSWORD, refused, ruben, someone, tobias } from './testPeople'
 
@@ -97,7 +98,7 @@ describe('confirming by passcode on the apprentice’s device', () => {
 
   test('setting one asks for the password and six to eight digits', async () => {
     const { userId } = await joined()
-    const actor = (await actorOf(userId, now(), appDb))!
+    const actor = (await actorOf(userId, now(), signInDb))!
     const set = async (passcode: string, password: string) =>
       setPasscode(actor, parseFields(setPasscodeSchema, { passcode, password }), now(), appDb)
     expect(fieldsOf(await refused(set('123', PASSWORD)))).toHaveProperty('passcode')
@@ -110,7 +111,7 @@ describe('confirming by passcode on the apprentice’s device', () => {
 describe('sessions and wishes', () => {
   test('listed with their device, this one marked; ended all or all but this', async () => {
     const { userId } = await joined()
-    const actor = (await actorOf(userId, now(), appDb))!
+    const actor = (await actorOf(userId, now(), signInDb))!
     const add = async (userAgent: string | null, days = 1) => {
       const id = uuidv7()
       await ownerDb.insert(session).values({ id, userId, token: id, userAgent, expiresAt: new Date(Date.now() + days * 86_400_000) })
@@ -119,7 +120,7 @@ describe('sessions and wishes', () => {
     const here = await add('Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/120.0.0.0 Safari/537.36')
     await add(null)
     await add('old', -1)
-    const list = await inside(actor, (tx) => listSessions(tx, actor, here, new Date()))
+    const list = await inside(actor, (tx) => listSessions(tx, actor.userId, here, new Date()))
     expect(list).toHaveLength(2)
     expect(list.find((s) => s.here)).toMatchObject({ device: 'Chrome on Linux' })
     expect(deviceName(null)).toBe('Unknown device')
@@ -131,11 +132,11 @@ describe('sessions and wishes', () => {
 
   test('units follow the wish, else the practice', async () => {
     const { userId } = await joined()
-    const actor = (await actorOf(userId, now(), appDb))!
+    const actor = (await actorOf(userId, now(), signInDb))!
     await inside(actor, (tx) => setPreferences(tx, actor, { units: 'imperial', dialect: 'practice', farViewTones: false }))
-    expect((await actorOf(userId, now(), appDb))!.units).toBe('imperial')
+    expect((await actorOf(userId, now(), signInDb))!.units).toBe('imperial')
     await inside(actor, (tx) => setPreferences(tx, actor, { units: 'practice', dialect: 'en-US', farViewTones: true }))
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ units: null, dialect: 'en-US', farViewTones: true })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ units: null, dialect: 'en-US', farViewTones: true })
   })
 
   test('the firm’s practice: changed with a version, unknown ones refused, new visits follow', async () => {

@@ -1,9 +1,8 @@
 import { hashPassword, verifyPassword } from 'better-auth/crypto'
-import Bowser from 'bowser'
-import { and, desc, eq, gt, ne } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import type { z } from 'zod'
-import { type Database, database, inFirm, type Transaction } from '@/db/client'
-import { account, firm, membership, practiceProfile, preference, session } from '@/db/schema'
+import { type Database, database, inFirm, signInDatabase, type Transaction } from '@/db/client'
+import { account, firm, membership, practiceProfile, preference } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { allowed, forgive, PASSCODE } from '@/server/attempts'
 import { audit, changesBetween } from '@/server/audit'
@@ -29,11 +28,12 @@ export async function setPasscode(
   { passcode, password }: z.output<typeof setPasscodeSchema>,
   now: string,
   db: Database = database(),
+  accounts: Database = signInDatabase(),
 ): Promise<void> {
   // Tries are counted, and passwords worked out, before and not inside a transaction.
   if (!(await allowed(`password:${actor.userId}`, PASSCODE, Date.parse(now), db)))
     throw new ApiProblem(429, 'too-many', t('passcode.too-many'))
-  const [own] = await db
+  const [own] = await accounts
     .select({ hash: account.password })
     .from(account)
     .where(and(eq(account.userId, actor.userId), eq(account.providerId, 'credential')))
@@ -52,59 +52,6 @@ export async function setPasscode(
     },
     db,
   )
-}
-
-export interface SessionShown {
-  readonly id: string
-  readonly device: string
-  readonly ipAddress: string | null
-  readonly createdAt: string
-  readonly seenAt: string
-  readonly here: boolean
-}
-
-/** "Chromium on Linux", as far as the browser says. */
-export function deviceName(userAgent: string | null): string {
-  if (!userAgent) return t('session.unknown')
-  const { browser, os } = Bowser.parse(userAgent)
-  return browser.name ? t('session.device', { browser: browser.name, os: os.name ?? '?' }) : t('session.unknown')
-}
-
-/** Where one is signed in, the newest first. @param hereId the session of the request */
-export async function listSessions(tx: Transaction, actor: Actor, hereId: string | null, now: Date): Promise<SessionShown[]> {
-  const rows = await tx
-    .select()
-    .from(session)
-    .where(and(eq(session.userId, actor.userId), gt(session.expiresAt, now)))
-    .orderBy(desc(session.updatedAt))
-    .limit(100)
-  return rows.map((s) => ({
-    id: s.id,
-    device: deviceName(s.userAgent),
-    ipAddress: s.ipAddress,
-    createdAt: s.createdAt.toISOString(),
-    seenAt: s.updatedAt.toISOString(),
-    here: s.id === hereId,
-  }))
-}
-
-/** Signs one of one's own sessions out. @throws ApiProblem 404 */
-export async function endSession(tx: Transaction, actor: Actor, id: string): Promise<void> {
-  const [gone] = await tx
-    .delete(session)
-    .where(and(eq(session.userId, actor.userId), eq(session.id, id)))
-    .returning({ id: session.id })
-  if (!gone) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-}
-
-/** Signs out everywhere, or everywhere but here. Answers how many sessions ended. */
-export async function endSessions(tx: Transaction, actor: Actor, keepId: string | null, now: string): Promise<number> {
-  const gone = await tx
-    .delete(session)
-    .where(and(eq(session.userId, actor.userId), keepId === null ? undefined : ne(session.id, keepId)))
-    .returning({ id: session.id })
-  await audit(tx, actor, 'signed-out-everywhere', ['person', actor.userId], now)
-  return gone.length
 }
 
 /** The practice that the firm works by, from now on, and its own time zone; visits that are planned or done keep theirs. @throws ApiProblem 412, 422 */

@@ -19,7 +19,7 @@ import { find } from '@/features/search/server/find'
 import { personName } from '@/db/personName'
 import { type Actor, actorOf } from '@/server/actorOf'
 import { parseFields } from '@/server/fields'
-import { appDb, closeAll, inside, newVisit, ownerDb, post, started } from '@/test/world'
+import { appDb, closeAll, inside, newVisit, ownerDb, post, started, signInDb } from '@/test/world'
 import { listAudit } from './auditLog'
 import { invite, join, readInvitation, revokeInvitation, standingInvitations } from './invitations'
 import { changeMember, listMembers, markMember } from './members'
@@ -42,7 +42,7 @@ describe('invitations', () => {
     })
     await join(token, { password: PASSWORD }, now(), appDb)
     const [row] = await ownerDb.select().from(user).where(eq(user.email, email))
-    const actor = await actorOf(row!.id, now(), appDb)
+    const actor = await actorOf(row!.id, now(), signInDb)
     expect(actor).toMatchObject({ firmId: maren.firmId, role: 'technician', licenceNumber: 'HM-2001', units: null })
     const [own] = await ownerDb.select().from(account).where(eq(account.userId, row!.id))
     expect(await verifyPassword({ hash: own!.password!, password: PASSWORD })).toBe(true)
@@ -119,7 +119,7 @@ describe('invitations', () => {
     await inside(maren, (tx) => markMember(tx, maren, userId, true, now()))
     const { token } = await invited({ ...fields, role: 'viewer', licenceNumber: null as never, licenceUntil: null as never })
     await join(token, { password: 'another lamp again' }, now(), appDb)
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ role: 'viewer', licenceNumber: null })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ role: 'viewer', licenceNumber: null })
     expect(await ownerDb.select().from(membership).where(eq(membership.userId, userId))).toHaveLength(1)
   })
 
@@ -137,7 +137,7 @@ describe('members', () => {
       changeMember(tx, maren, userId, { role: 'technician', licenceNumber: 'HM-2002', licenceUntil: later(-1).slice(0, 10) }, 1, now()),
     )
     expect(version).toBe(2)
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ heldRole: 'technician', role: 'apprentice' })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ heldRole: 'technician', role: 'apprentice' })
     expect((await inside(maren, (tx) => listMembers(tx, maren, now()))).find((m) => m.userId === userId)).toMatchObject({
       licence: 'lapsed',
     })
@@ -162,18 +162,18 @@ describe('members', () => {
     const { visitId } = await newVisit(maren, '7 Quarry Row')
     await ownerDb.update(visit).set({ assignedTo: userId }).where(eq(visit.id, visitId))
     await inside(maren, (tx) => markMember(tx, maren, userId, true, now()))
-    expect(await actorOf(userId, now(), appDb)).toBeNull()
+    expect(await actorOf(userId, now(), signInDb)).toBeNull()
     expect(await ownerDb.select().from(session).where(eq(session.userId, userId))).toEqual([])
     expect((await ownerDb.select().from(visit).where(eq(visit.id, visitId)))[0]!.assignedTo).toBeNull()
     await inside(maren, (tx) => markMember(tx, maren, userId, false, now()))
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ role: 'technician' })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ role: 'technician' })
   })
 })
 
 describe('what is kept of a person', () => {
   test('export holds it all; erasing leaves an id without a name, and the work', async () => {
     const { userId, email } = await joined()
-    const actor = (await actorOf(userId, now(), appDb))!
+    const actor = (await actorOf(userId, now(), signInDb))!
     const { visitId, applianceId } = await newVisit(actor, '7 Quarry Row')
     await post(actor, visitId, [started(visitId, applianceId)])
     await inside(actor, (tx) => setPreferences(tx, actor, { units: 'imperial', dialect: 'practice', farViewTones: true }))
@@ -211,12 +211,12 @@ describe('what is kept of a person', () => {
     await inside(maren, (tx) => markMember(tx, maren, userId, true, now()))
     const { token } = await invited(someone({ email }), ruben)
     await join(token, { password: PASSWORD }, now(), appDb)
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ firmId: ruben.firmId })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ firmId: ruben.firmId })
     expect(await refused(inside(maren, (tx) => markMember(tx, maren, userId, false, now())))).toMatchObject({ status: 409 })
     await inside(maren, (tx) => erasePerson(tx, maren, userId, now()))
     expect((await ownerDb.select().from(user).where(eq(user.id, userId)))[0]).toMatchObject({ email })
     expect(await ownerDb.select().from(account).where(eq(account.userId, userId))).toHaveLength(1)
-    expect(await actorOf(userId, now(), appDb)).toMatchObject({ firmId: ruben.firmId, licenceNumber: 'HM-2001' })
+    expect(await actorOf(userId, now(), signInDb)).toMatchObject({ firmId: ruben.firmId, licenceNumber: 'HM-2001' })
   })
 
   test('nobody exports another but a lead', async () => {
@@ -270,7 +270,7 @@ describe('somebody who works for two firms, one after the other', () => {
       (await inside(actor, (tx) => tx.select({ name: personName }).from(user).where(eq(user.id, userId))))[0]!.name
     expect(await calledIn(maren)).toBe('Jonas Brandt')
     expect(await calledIn(ruben)).toBe('Somebody Else')
-    expect((await actorOf(userId, now(), appDb))!.name).toBe('Somebody Else')
+    expect((await actorOf(userId, now(), signInDb))!.name).toBe('Somebody Else')
     expect(await sessionsFor(maren)).toEqual([])
   })
 })

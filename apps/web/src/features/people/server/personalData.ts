@@ -1,7 +1,6 @@
-import { and, asc, eq, or } from 'drizzle-orm'
+import { and, asc, eq, or, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import {
-  account,
   auditEntry,
   instrument,
   invitation,
@@ -9,7 +8,6 @@ import {
   membership,
   photo,
   preference,
-  session,
   site,
   user,
   visit,
@@ -22,7 +20,8 @@ import { audit } from '@/server/audit'
 import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { wasElsewhere, worksElsewhere } from './elsewhere'
+import { wasElsewhere } from './elsewhere'
+import { sessionsOf } from './sessions'
 
 async function person(tx: Transaction, firmId: string, userId: string) {
   const [row] = await tx
@@ -38,16 +37,16 @@ async function person(tx: Transaction, firmId: string, userId: string) {
 export async function exportPerson(tx: Transaction, actor: Actor, userId: string, now: string) {
   const { u, m } = await person(tx, actor.firmId, userId)
   if (userId !== actor.userId && !may(actor, 'people.manage')) throw new ApiProblem(403, 'role', t('people.export-own'))
-  const own = userId === actor.userId || (m.leftAt === null && !(await wasElsewhere(tx, actor.firmId, userId, actor.userId)))
+  const own = userId === actor.userId || (m.leftAt === null && !(await wasElsewhere(tx, userId)))
   const data = {
     schema: 'lucerna-person-1',
     exportedAt: now,
     person: { id: u.id, name: m.name ?? u.name, email: u.email, createdAt: u.createdAt.toISOString() },
     membership: { firm: actor.firmName, role: m.role, licenceNumber: m.licenceNumber, licenceUntil: m.licenceUntil, leftAt: m.leftAt },
     // Of somebody who left, or works elsewhere too, where they are signed in is not this firm's.
-    sessions: (own ? await tx.select().from(session).where(eq(session.userId, userId)) : []).map((s) => ({
-      createdAt: s.createdAt.toISOString(),
-      expiresAt: s.expiresAt.toISOString(),
+    sessions: (own ? await sessionsOf(tx, userId) : []).map((s) => ({
+      createdAt: s.createdAt,
+      expiresAt: s.expiresAt,
       ipAddress: s.ipAddress,
       userAgent: s.userAgent,
     })),
@@ -109,14 +108,7 @@ export async function erasePerson(tx: Transaction, actor: Actor, userId: string,
     .set({ name: t('people.erased-name'), licenceNumber: null, licenceUntil: null, passcodeHash: null, version: m.version + 1 })
     .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, userId)))
   // Who works in another firm now keeps their account: name and sign-in are that firm's too.
-  if (!(await worksElsewhere(tx, actor.firmId, userId, actor.userId))) {
-    await tx.delete(session).where(eq(session.userId, userId))
-    await tx.delete(account).where(eq(account.userId, userId))
-    await tx
-      .update(user)
-      .set({ name: t('people.erased-name'), email: `${userId}@erased.invalid`, image: null })
-      .where(eq(user.id, userId))
-  }
+  await tx.execute(sql`select forget_person(${userId}, ${t('people.erased-name')})`)
   await audit(tx, actor, 'erased', ['person', userId], now)
   await reindex(tx, actor.firmId, 'person', [userId])
 }

@@ -22,6 +22,7 @@ import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { gateText } from '../gateText'
 import { canonicalJson, sha256 } from './canonical'
+import { chainHash } from './chain'
 import { checkAgainstVisit, checkRole, checkRoom, parseList, permissions } from './check'
 import { openFollowUps } from './followUps'
 import { freezeReport } from './freeze'
@@ -114,8 +115,11 @@ async function appendLocked(tx: Transaction, actor: Actor, visitId: string, post
       tx,
       actor,
       frame,
-      stored,
-      fresh.map((f) => f.hash),
+      chained(
+        at.row.logHead,
+        stored,
+        fresh.map((f) => f.hash),
+      ),
       { before, state, changed },
       now,
     )
@@ -213,45 +217,52 @@ function checkForbidden({ context }: VisitFrame, fold: VisitFold, stored: readon
   })
 }
 
+/** The rows of a list as they are kept, each chained to the one before it. */
+function chained(head: string | null, stored: readonly Placed[], hashes: readonly string[]) {
+  let before = head
+  return stored.map((event, i) => {
+    const row = {
+      id: event.id,
+      visitId: event.visitId,
+      seq: event.seq,
+      type: event.type,
+      v: event.v,
+      applianceId: event.applianceId ?? null,
+      stepId: event.stepId ?? null,
+      at: event.at,
+      deviceId: event.deviceId,
+      deviceSeq: event.deviceSeq,
+      authorId: event.authorId,
+      provisional: event.provisional,
+      receivedAt: event.receivedAt,
+      data: event.data,
+      contentHash: hashes[i]!,
+    }
+    before = chainHash(before, row)
+    return { event, row: { ...row, chainHash: before } }
+  })
+}
+
 async function store(
   tx: Transaction,
   actor: Actor,
   frame: VisitFrame,
-  stored: readonly Placed[],
-  hashes: readonly string[],
+  stored: ReturnType<typeof chained>,
   { before, state, changed }: { readonly before: VisitState; readonly state: VisitState; readonly changed: VisitChanges },
   now: string,
 ): Promise<void> {
   const { firmId } = actor
   const visitId = frame.row.id
+  const last = stored.at(-1)!.row
   // Sent together: the connection does them in order, without a round trip between.
   await Promise.all([
     tx
       .insert(visitEvent)
-      .values(
-        stored.map((e, i) => ({
-          id: e.id,
-          firmId,
-          visitId,
-          seq: e.seq,
-          type: e.type,
-          v: e.v,
-          applianceId: e.applianceId ?? null,
-          stepId: e.stepId ?? null,
-          at: e.at,
-          deviceId: e.deviceId,
-          deviceSeq: e.deviceSeq,
-          authorId: e.authorId,
-          provisional: e.provisional,
-          receivedAt: e.receivedAt,
-          data: e.data,
-          contentHash: hashes[i]!,
-        })),
-      )
+      .values(stored.map(({ row }) => ({ ...row, firmId })))
       .execute(),
     tx
       .update(visit)
-      .set({ lastSeq: stored.at(-1)!.seq, ...visitColumns(state) })
+      .set({ lastSeq: last.seq, logHead: last.chainHash, ...visitColumns(state) })
       .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
       .execute(),
     announce(tx, 'log', visitId),
@@ -266,7 +277,7 @@ async function store(
       state.appliances.map((a) => a.applianceId),
     )
   if (closed && ended) await openFollowUps(tx, firmId, state)
-  if (closed && (ended || stored.some(makesReport))) await freezeReport(tx, actor, frame, state, now)
+  if (closed && (ended || stored.some(({ event }) => makesReport(event)))) await freezeReport(tx, actor, frame, state, last, now)
 }
 
 /** Whether an event of a closed visit gives its report a new version: not while it waits for a licensed person. */

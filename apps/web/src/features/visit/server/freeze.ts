@@ -47,8 +47,15 @@ export async function reportFacts(
   }
 }
 
-/** Freezes the next version of the report. */
-export async function freezeReport(tx: Transaction, actor: Actor, frame: VisitFrame, state: VisitState, now: string): Promise<void> {
+/** Freezes the next version of the report. @param log the last row of the log that it is made of */
+export async function freezeReport(
+  tx: Transaction,
+  actor: Actor,
+  frame: VisitFrame,
+  state: VisitState,
+  log: { readonly seq: number; readonly chainHash: string },
+  now: string,
+): Promise<void> {
   const { firmId, id: visitId } = frame.row
   const model = makeReport(state, frame.context, await reportFacts(tx, frame, state, actor), now)
   const [last] = await tx
@@ -61,6 +68,8 @@ export async function freezeReport(tx: Transaction, actor: Actor, frame: VisitFr
     version: (last?.version ?? 0) + 1,
     model,
     hash: sha256(canonicalJson(model)),
+    logSeq: log.seq,
+    logHead: log.chainHash,
     createdAt: now,
     createdBy: actor.userId,
   })

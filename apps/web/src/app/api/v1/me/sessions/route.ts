@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { endSessions } from '@/features/people/server/own'
+import { endSessions } from '@/features/people/server/sessions'
 import { currentSessionId } from '@/server/actor'
 import { endpoint } from '@/server/endpoint'
 

@@ -1,5 +1,5 @@
 import { inFirm } from '@/db/client'
-import { endSession } from '@/features/people/server/own'
+import { endSession } from '@/features/people/server/sessions'
 import { BY_ID, DONE, endpoint } from '@/server/endpoint'
 
 export const DELETE = endpoint(
