@@ -1,23 +1,10 @@
-import { execFileSync } from 'node:child_process'
-import path from 'node:path'
 import { expect, test } from './test'
 import { accessible } from './axe'
+import { firmLink } from './beginFirm'
 import { beginJob } from './sheet'
 
-const WEB = path.resolve(import.meta.dirname, '..')
-
-/** What the operator’s command prints: the part of a link that begins a firm. */
-function firmLink(ownerUrl: string): string {
-  const tsx = path.resolve(WEB, '../../node_modules/.bin/tsx')
-  return execFileSync(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')], {
-    encoding: 'utf8',
-    env: { ...process.env, DATABASE_URL: ownerUrl },
-  }).trim()
-}
-
 test('a new firm, from the operator’s link to its first closed visit; the link works once', async ({ page }, { parallelIndex }) => {
-  const world = (JSON.parse(process.env.WORLDS ?? '[]') as { ownerUrl: string }[])[parallelIndex]!
-  const link = `/begin/${firmLink(world.ownerUrl)}`
+  const link = firmLink(parallelIndex)
   const stamp = Math.random().toString(36).slice(2, 8)
   await page.goto(link)
   await accessible(page)

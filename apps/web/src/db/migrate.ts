@@ -6,7 +6,7 @@ import { connect, type Database } from './client'
 /** Tables that are only ever added to: the log of a visit, cards, profiles, reports, checks of instruments and the audit. */
 const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report', 'audit_entry', 'instrument_check']
 /** What sign-in reads and writes; the application of it sees people and counts of tries only. */
-const ACCOUNTS = ['user', 'session', 'account', 'verification', 'rate_limit']
+const ACCOUNTS = ['user', 'session', 'account', 'verification', 'two_factor', 'passkey', 'rate_limit']
 /** What the application may ask the owner for: each proves for itself whom it answers. */
 const ASKED_BY_APP = [
   'acting_session(text)',
@@ -19,6 +19,7 @@ const ASKED_BY_APP = [
   'sessions_of(text)',
   'end_sessions_of(text, text, text)',
   'forget_person(text, text)',
+  'reset_second_factor(text)',
   'search_words(text, integer)',
   'firm_link_open(text)',
   'begin_firm(text, jsonb)',

@@ -127,6 +127,7 @@ export async function seedWorld(ownerUrl: string, password: string, now: Date): 
           timeZone: firm.sites[0]!.timeZone,
           practiceUnits: practice.units,
           farViewTones: false,
+          secondFactorDue: false,
           chosenDialect: null,
           dialect: 'en-GB',
         }

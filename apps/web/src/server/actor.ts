@@ -38,9 +38,10 @@ async function actorOfRequest(): Promise<Actor | null> {
 /** The session of the running request, or null. */
 export const currentSessionId = async (): Promise<string | null> => (await currentSession())?.session.id ?? null
 
-/** For pages: the actor, or off to the sign-in page and back here afterwards. */
+/** For pages: the actor, or off to the sign-in page (or to set up the second factor that the firm asks for) and back here afterwards. */
 export async function requireActor(returnTo: string): Promise<Actor> {
   const actor = await currentActor()
   if (!actor) redirect(`/sign-in?next=${encodeURIComponent(returnTo)}`)
+  if (actor.secondFactorDue) redirect(`/second-factor?next=${encodeURIComponent(returnTo)}`)
   return actor
 }

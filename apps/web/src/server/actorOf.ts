@@ -24,6 +24,8 @@ export interface Actor extends Scope {
   readonly chosenDialect: Dialect | null
   /** The dialect that the program speaks to this person. */
   readonly dialect: Dialect
+  /** The firm asks for a second factor and this person has none yet: until then nothing else is shown. */
+  readonly secondFactorDue: boolean
 }
 
 /** The units to show to somebody where no site says otherwise. */
@@ -47,10 +49,11 @@ interface ActingRow extends Record<string, unknown> {
   readonly practice_units: string | null
   readonly firm_time_zone: string
   readonly pass: string
+  readonly second_factor_due: boolean
 }
 
 const COLUMNS = sql.raw(
-  'user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units, firm_time_zone, pass',
+  'user_id, name, session_updated_at, firm_id, firm_name, role, licence_number, licence_until::text, units, far_view_tones, dialect, practice_units, firm_time_zone, pass, second_factor_due',
 )
 
 const actorFrom = (row: ActingRow, now: string): Actor => {
@@ -71,6 +74,7 @@ const actorFrom = (row: ActingRow, now: string): Actor => {
     practiceUnits,
     farViewTones: row.far_view_tones,
     chosenDialect,
+    secondFactorDue: row.second_factor_due,
     dialect: chosenDialect ?? dialectOfUnits(practiceUnits),
   }
 }

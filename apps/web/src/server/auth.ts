@@ -2,6 +2,9 @@ import { betterAuth } from 'better-auth'
 import { APIError, createAuthMiddleware, getSessionFromCtx } from 'better-auth/api'
 import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { nextCookies } from 'better-auth/next-js'
+import { twoFactor } from 'better-auth/plugins/two-factor'
+import { passkey } from '@better-auth/passkey'
+import { isIP } from 'node:net'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { type Database, database, inFirm, signInDatabase } from '@/db/client'
@@ -13,6 +16,7 @@ import { allowed, forgive, PASSWORD_BY_PERSON, RESET_BY_ADDRESS, SIGN_IN_BY_ADDR
 import { audit } from './audit'
 import { env } from '@/env'
 import { isGuessable } from './guessable'
+import { isSignInChange, knewItsHolder, tellSignInChange } from './signInChanges'
 import { sourceOf } from './source'
 
 const addressOf = (body: unknown): string =>
@@ -26,6 +30,18 @@ const COOKIE_PREFIX = 'lucerna'
 export const SESSION_COOKIE = `${COOKIE_PREFIX}.session_token`
 /** A session that is used is renewed once in so long, s. */
 export const SESSION_RENEWED_EVERY_S = 60 * 60 * 24
+
+/** Where a password is given again while signed in: tries are counted. */
+const PASSWORD_AGAIN: ReadonlySet<string> = new Set([
+  '/change-password',
+  '/verify-password',
+  '/two-factor/enable',
+  '/two-factor/disable',
+  '/two-factor/generate-backup-codes',
+])
+
+/** What passkeys are bound to. Browsers bind them to names only: on this machine that is localhost. */
+const relyingParty = (here: URL): string => (isIP(here.hostname.replace(/^\[|\]$/g, '')) ? 'localhost' : here.hostname)
 
 /** Tells the owner of an account, once a day, that somebody tries passwords on it. Nobody else is told whether there is such an account. */
 async function warn(address: string, db: Database, firms: Database): Promise<void> {
@@ -50,6 +66,7 @@ const makeAuth = (db: Database, firms: Database, settings: { secret: string; pub
   const twin = ['127.0.0.1', 'localhost'].includes(here.hostname)
     ? ['127.0.0.1', 'localhost'].map((name) => `${here.protocol}//${name}:${here.port}`)
     : []
+  const changing = new WeakMap<object, { readonly id: string; readonly name: string; readonly email: string }>()
   return betterAuth({
     database: drizzleAdapter(db, { provider: 'pg', schema }),
     secret: settings.secret,
@@ -120,16 +137,24 @@ const makeAuth = (db: Database, firms: Database, settings: { secret: string; pub
           }
         }
         // The right person, or somebody at a device that was left open.
-        if (ctx.path === '/change-password' || ctx.path === '/verify-password') {
-          const who = await getSessionFromCtx(ctx)
+        const who = PASSWORD_AGAIN.has(ctx.path) || isSignInChange(ctx.path) ? await getSessionFromCtx(ctx) : null
+        if (PASSWORD_AGAIN.has(ctx.path)) {
           if (who && !(await allowed(`password:${who.user.id}`, PASSWORD_BY_PERSON, Date.now(), db))) throw tooMany()
         }
+        // Whom a change is told to, if it succeeds. A code that is checked while it is on already changes nothing.
+        if (who && isSignInChange(ctx.path) && !(ctx.path === '/two-factor/verify-totp' && who.user.twoFactorEnabled === true))
+          changing.set(ctx.context, who.user)
+        if (ctx.path === '/passkey/verify-authentication' && !knewItsHolder(ctx.body))
+          throw new APIError('UNAUTHORIZED', { message: t('passkey.no-holder'), code: 'NO_HOLDER' })
         const fresh = (ctx.body as { newPassword?: unknown } | undefined)?.newPassword
         if (typeof fresh === 'string' && isGuessable(fresh)) throw new APIError('BAD_REQUEST', { message: t('field.password-guessable') })
         if (ctx.path === '/request-password-reset' && !(await allowed(`reset:${address}`, RESET_BY_ADDRESS, Date.now(), db)))
           throw tooMany()
       }),
       after: createAuthMiddleware(async (ctx) => {
+        const told = changing.get(ctx.context)
+        if (told && isSignInChange(ctx.path) && !(ctx.context.returned instanceof APIError))
+          await tellSignInChange(ctx.path, told, db, firms)
         if (ctx.path !== '/sign-in/email' || !ctx.context.newSession) return
         const from = sourceOf(ctx.headers)
         await forgive(`sign-in:${addressOf(ctx.body)}:${from}`, db)
@@ -142,7 +167,16 @@ const makeAuth = (db: Database, firms: Database, settings: { secret: string; pub
       ipAddress: { ipAddressHeaders: ['x-lucerna-source'] },
     },
     telemetry: { enabled: false },
-    plugins: [nextCookies()],
+    plugins: [
+      twoFactor({ issuer: 'Lucerna' }),
+      passkey({
+        rpName: 'Lucerna',
+        rpID: relyingParty(here),
+        origin: [here.origin, ...twin],
+        authenticatorSelection: { residentKey: 'required', userVerification: 'required' },
+      }),
+      nextCookies(),
+    ],
   })
 }
 

@@ -88,6 +88,8 @@ export const apiRoute = (request: Request, work: (actor: Actor) => Promise<Respo
     if (request.method !== 'GET' && foreignOrigin(request)) throw new ApiProblem(403, 'foreign-origin', t('problem.foreign-origin'))
     const actor = await currentActor()
     if (!actor) throw new ApiProblem(401, 'not-signed-in', t('problem.signed-out'))
+    // As if signed out: what a device has kept waits, and is sent afterwards.
+    if (actor.secondFactorDue) throw new ApiProblem(401, 'second-factor', t('problem.second-factor'))
     return work(actor)
   })
 

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { mail } from '@/db/schema'
+import { mail, user } from '@/db/schema'
 import { type Action, ALL, REMOVE, PLAN, LEAD, inAnHour, none } from './actions'
 import { aMember, aPicture, anInvitation, firmVersion, leftMember, people, place, plannedVisit } from './apiWorld'
 import { newVisit, ownerDb, started } from './world'
@@ -27,6 +27,17 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
   },
   { method: 'DELETE', route: 'people/[id]', may: LEAD, ok: 204, prepare: aMember },
   { method: 'POST', route: 'people/[id]/restore', may: LEAD, ok: 204, prepare: leftMember },
+  {
+    method: 'DELETE',
+    route: 'people/[id]/second-factor',
+    may: LEAD,
+    ok: 204,
+    prepare: async () => {
+      const made = await aMember()
+      await ownerDb.update(user).set({ twoFactorEnabled: true }).where(eq(user.id, made.id))
+      return made
+    },
+  },
   { method: 'GET', route: 'people/[id]/data', may: LEAD, ok: 200, prepare: aMember },
   { method: 'DELETE', route: 'people/[id]/data', may: LEAD, ok: 204, prepare: leftMember },
   {

@@ -47,6 +47,7 @@ export const ROUTES: Readonly<Record<string, () => Promise<Handlers>>> = {
   'people/[id]': () => import('./v1/people/[id]/route'),
   'people/[id]/data': () => import('./v1/people/[id]/data/route'),
   'people/[id]/restore': () => import('./v1/people/[id]/restore/route'),
+  'people/[id]/second-factor': () => import('./v1/people/[id]/second-factor/route'),
   'people/invitations': () => import('./v1/people/invitations/route'),
   'people/invitations/[id]': () => import('./v1/people/invitations/[id]/route'),
   photos: () => import('./v1/photos/route'),

@@ -2,6 +2,7 @@ import Link from 'next/link'
 import { redirect } from 'next/navigation'
 import { ForgetDevice } from '@/features/visit/ForgetDevice'
 import { demoSignInAction } from '@/features/sign-in/actions'
+import { PasskeyButton } from '@/features/sign-in/PasskeyButton'
 import { SignInForm } from '@/features/sign-in/SignInForm'
 import { demoPasscode } from '@/seed/demoPasscode'
 import { DEMO_FIRMS } from '@/seed/world'
@@ -29,6 +30,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
           </div>
         </div>
         <SignInForm next={next} />
+        <PasskeyButton next={next} />
         <Link href="/forgot" className="mt-2 inline-flex min-h-11 items-center text-primary">
           {t('forgot.link')}
         </Link>

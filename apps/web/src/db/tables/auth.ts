@@ -9,6 +9,8 @@ export const user = pgTable('user', {
   email: text('email').notNull().unique(),
   emailVerified: boolean('email_verified').notNull().default(false),
   image: text('image'),
+  /** Asked for a code of an authenticator app after the password. */
+  twoFactorEnabled: boolean('two_factor_enabled').notNull().default(false),
   createdAt: stamp('created_at').notNull().defaultNow(),
   updatedAt: stamp('updated_at').notNull().defaultNow(),
 })
@@ -50,6 +52,43 @@ export const account = pgTable(
     updatedAt: stamp('updated_at').notNull().defaultNow(),
   },
   (t) => [index('account_user').on(t.userId)],
+)
+
+export const twoFactor = pgTable(
+  'two_factor',
+  {
+    id: text('id').primaryKey(),
+    /** Encrypted with the secret of the installation, as the recovery codes are. */
+    secret: text('secret').notNull(),
+    backupCodes: text('backup_codes').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    verified: boolean('verified').notNull().default(true),
+    failedVerificationCount: integer('failed_verification_count').notNull().default(0),
+    lockedUntil: stamp('locked_until'),
+  },
+  (t) => [index('two_factor_user').on(t.userId)],
+)
+
+export const passkey = pgTable(
+  'passkey',
+  {
+    id: text('id').primaryKey(),
+    name: text('name'),
+    publicKey: text('public_key').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id, { onDelete: 'cascade' }),
+    credentialID: text('credential_id').notNull().unique(),
+    counter: integer('counter').notNull(),
+    deviceType: text('device_type').notNull(),
+    backedUp: boolean('backed_up').notNull(),
+    transports: text('transports'),
+    createdAt: stamp('created_at').defaultNow(),
+    aaguid: text('aaguid'),
+  },
+  (t) => [index('passkey_user').on(t.userId)],
 )
 
 export const verification = pgTable('verification', {

@@ -14,6 +14,8 @@ export const firm = pgTable(
     practiceVersion: integer('practice_version').notNull(),
     /** The firm's own day: for licences, calibrations and lists that belong to no site. */
     timeZone: text('time_zone').notNull().default('UTC'),
+    /** Whether nobody works here without a second factor. */
+    secondFactor: boolean('second_factor').notNull().default(false),
     version: integer('version').notNull().default(1),
   },
   () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm} and ${proven}` })],
@@ -96,7 +98,7 @@ export const mail = pgTable(
   {
     id: uuid('id').primaryKey(),
     firmId: firmId(),
-    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries'] }).notNull(),
+    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed'] }).notNull(),
     userId: userId(),
     toName: text('to_name').notNull(),
     toAddress: text('to_address').notNull(),

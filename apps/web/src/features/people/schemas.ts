@@ -56,4 +56,6 @@ export const firmSchema = z.strictObject({
   practiceId: z.string().min(1, 'field.choose').max(60),
   /** Left out, it stays. */
   timeZone: timeZoneSchema.optional(),
+  /** Whether everybody needs a second factor; left out, it stays. */
+  secondFactor: z.boolean().optional(),
 })

@@ -32,16 +32,18 @@ function twice(form: FormData): { password: string } | DoorState {
 export async function joinAction(_before: DoorState, form: FormData): Promise<DoorState> {
   const read = twice(form)
   if ('error' in read) return read
+  let second = false
   if (!(await allowed(`join:${sourceOf(await headers())}`, JOIN_FROM, Date.now()))) return wrong(t('sign-in.too-many'))
   try {
     const { email } = await join(String(form.get('token') ?? ''), { password: read.password }, new Date().toISOString())
-    await auth().api.signInEmail({ body: { email, password: read.password }, headers: await headers() })
+    const answer = await auth().api.signInEmail({ body: { email, password: read.password }, headers: await headers() })
+    second = !('user' in answer)
   } catch (error) {
     if (error instanceof ApiProblem) return wrong(error.errors[0]?.message ?? error.message)
     if (error instanceof APIError) redirect('/sign-in')
     throw error
   }
-  redirect('/today')
+  redirect(second ? '/sign-in/second' : '/today')
 }
 
 /** Asks for a link to set a new password. What is said does not tell whether the address is known. */

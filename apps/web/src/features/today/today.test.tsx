@@ -128,6 +128,7 @@ describe('before leaving', () => {
 
 const actor = (more: Partial<Actor> = {}): Actor => ({
   pass: '',
+  secondFactorDue: false,
   userId: 'u',
   firmId: 'f',
   name: 'Tobias Achterberg',
@@ -214,6 +215,7 @@ describe('the desks', () => {
             licenceUntil: '2026-05-01',
             licence: 'lapsed',
             hasPasscode: false,
+            secondFactor: false,
             leftAt: null,
             version: 1,
           },
@@ -226,6 +228,7 @@ describe('the desks', () => {
             licenceUntil: null,
             licence: 'missing',
             hasPasscode: false,
+            secondFactor: false,
             leftAt: '2026-01-01T00:00:00.000Z',
             version: 1,
           },

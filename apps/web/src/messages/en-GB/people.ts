@@ -41,6 +41,20 @@ export const people = {
   'people.erased-said': 'Personal data erased.',
   'people.erased-name': 'Erased person',
   'people.elsewhere': 'Not changed: this person now works in another firm.',
+  'settings.authenticator': 'Second factor',
+  'settings.authenticator-what': 'A stolen password alone opens nothing.',
+  'settings.passkeys': 'Passkeys',
+  'settings.passkeys-what': 'Sign in by finger, face or screen lock of a device, without password and code.',
+  'settings.second-factor': 'Second factor for everybody',
+  'settings.second-factor-what':
+    'Everybody of the firm needs an authenticator app. Who has none sets it up at the next page they open; what their devices hold waits meanwhile.',
+  'settings.second-factor-need': 'Ask everybody for it',
+  'settings.second-factor-on': 'From now on everybody needs a second factor.',
+  'settings.second-factor-off': 'A second factor is each person’s own choice.',
+  'member.second-factor': 'authenticator app',
+  'member.reset-second-factor': 'Reset authenticator',
+  'member.reset-second-factor-said': 'Authenticator reset. {{name}} was signed out everywhere and told by letter.',
+  'member.no-second-factor': 'Nothing was changed: this person has no authenticator app set up, or works in another firm too.',
   'people.erased-already': 'Not restored: the personal data were erased. Send a new invitation.',
   'people.erase-first-leave': 'Nothing was erased: this person is still in the firm. Remove them first.',
   'mail.what':
@@ -60,6 +74,15 @@ export const people = {
   'mail.tries.subject': 'Wrong passwords on your account',
   'mail.tries.body':
     'Hello {{name}},\n\nseveral wrong passwords were typed for your account. From that place it is closed for ten minutes; from anywhere else you can sign in as always.\n\nIf it was you, you can set a new password here: {{link}}\nIf it was not, tell your lead.\n',
+  'mail.sign-in-changed.subject': 'Your sign-in was changed',
+  'mail.sign-in-changed.body':
+    'Hello {{name}},\n\n{{what}}\n\nIf it was not you, set a new password at once: {{link}}\nand tell your lead technician.\n',
+  'mail.second-factor-on': 'From now on a code of your authenticator app is asked for after your password.',
+  'mail.second-factor-off': 'A code of your authenticator app is no longer asked for after your password.',
+  'mail.second-factor-reset':
+    '{{by}} took the authenticator app off your account, because you cannot use it any more. You were signed out everywhere.',
+  'mail.passkey-added': 'A passkey was added with which you can sign in without your password.',
+  'mail.passkey-removed': 'A passkey was removed from your account.',
   'mail.changed.subject': 'Your password was changed',
   'mail.changed.body':
     'Hello {{name}},\n\nYour password has just been changed, and you were signed out everywhere.\n\nIf it was not you, tell your lead technician at once.',
@@ -79,6 +102,11 @@ export const people = {
   'audit-action.left': 'removed from the firm',
   'audit-action.passcode-set': 'set a passcode as',
   'audit-action.password-reset': 'set a new password as',
+  'audit-action.second-factor-on': 'set up an authenticator app as',
+  'audit-action.second-factor-off': 'turned off the authenticator app as',
+  'audit-action.second-factor-reset': 'took the authenticator app off',
+  'audit-action.passkey-added': 'added a passkey as',
+  'audit-action.passkey-removed': 'removed a passkey as',
   'audit-action.signed-out-everywhere': 'signed out everywhere as',
   'audit-action.confirmed': 'confirmed by passcode the work of',
   'audit-action.follow-up-closed': 'closed',

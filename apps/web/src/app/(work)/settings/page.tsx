@@ -1,5 +1,6 @@
 import { inFirm } from '@/db/client'
 import { FirmPractice } from '@/features/people/parts/FirmPractice'
+import { FirmSecondFactor } from '@/features/people/parts/FirmSecondFactor'
 import { FirmTimeZone } from '@/features/people/parts/FirmTimeZone'
 import { Passcode } from '@/features/people/parts/Passcode'
 import { Preferences } from '@/features/people/parts/Preferences'
@@ -7,6 +8,9 @@ import { GoesOnChoice } from '@/features/visit'
 import { Sessions } from '@/features/people/parts/Sessions'
 import { firmSettings } from '@/features/people/server/own'
 import { listSessions } from '@/features/people/server/sessions'
+import { Authenticator } from '@/features/sign-in/Authenticator'
+import { Passkeys } from '@/features/sign-in/Passkeys'
+import { ownSignIn } from '@/features/sign-in/ownSignIn'
 import { practiceChoices } from '@/features/places/server/choices'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
@@ -20,10 +24,11 @@ export const generateMetadata = titled('nav.settings')
 export default async function SettingsPage() {
   const actor = await requireActor('/settings')
   const here = await currentSessionId()
-  const [practices, settings, sessions] = await Promise.all([
+  const [practices, settings, sessions, signIn] = await Promise.all([
     practiceChoices(actor),
     inFirm(actor, (tx) => firmSettings(tx, actor)),
     inFirm(actor, (tx) => listSessions(tx, actor.userId, here, new Date())),
+    ownSignIn(actor.userId),
   ])
   const part = (title: string, what: string, body: React.ReactNode) => (
     <section className="border-t hairline pt-5">
@@ -45,6 +50,8 @@ export default async function SettingsPage() {
           t('settings.time-zone-what'),
           <FirmTimeZone current={settings} mayChange={may(actor, 'firm.settings')} />,
         )}
+        {may(actor, 'firm.settings') &&
+          part(t('settings.second-factor'), t('settings.second-factor-what'), <FirmSecondFactor current={settings} />)}
         {part(t('settings.visit'), t('settings.visit-what'), <GoesOnChoice />)}
         {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
         {part(
@@ -58,6 +65,8 @@ export default async function SettingsPage() {
           />,
         )}
         {may(actor, 'work.confirm') && part(t('settings.passcode'), t('settings.passcode-what'), <Passcode has={settings.hasPasscode} />)}
+        {part(t('settings.authenticator'), t('settings.authenticator-what'), <Authenticator on={signIn.secondFactor} />)}
+        {part(t('settings.passkeys'), t('settings.passkeys-what'), <Passkeys list={signIn.passkeys} timeZone={actor.timeZone} />)}
         {part(t('settings.sessions'), t('settings.sessions-what'), <Sessions list={sessions} />)}
         {part(
           t('settings.data'),

@@ -34,6 +34,7 @@ export function MemberRow({
         <span className="flex flex-wrap gap-x-3 text-sm">
           <span className="quiet">{t(`role.${m.role}`)}</span>
           {m.licenceNumber && <span className="quiet">{t('people.licence', { number: m.licenceNumber })}</span>}
+          {m.secondFactor && <span className="quiet">{t('member.second-factor')}</span>}
           {m.leftAt ? (
             <span className="quiet">{t('people.left-on', { date: dateAt(m.leftAt, timeZone) })}</span>
           ) : (
@@ -111,6 +112,15 @@ function MemberDialog({ member: m, self, onClose }: { readonly member: Member; r
         <a href={`${url}/data`} download className="btn btn-outline">
           {t('people.export')}
         </a>
+        {m.leftAt === null && !self && m.secondFactor && (
+          <button
+            type="button"
+            className="btn btn-outline"
+            onClick={() => void told('DELETE', `${url}/second-factor`, undefined, t('member.reset-second-factor-said', { name: m.name }))}
+          >
+            {t('member.reset-second-factor')}
+          </button>
+        )}
         {m.leftAt === null && !self && (
           <button type="button" className="btn btn-outline" onClick={() => void leave()}>
             {t('people.leave')}

@@ -1,5 +1,5 @@
 import { licenceState, type Role } from '@lucerna/core/visit'
-import { and, asc, eq, inArray, isNull, ne } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull, ne, sql } from 'drizzle-orm'
 import type { z } from 'zod'
 import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import { instrument, membership, user, visit } from '@/db/schema'
@@ -7,6 +7,7 @@ import { personName } from '@/db/personName'
 import { reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
 import { audit, changesBetween } from '@/server/audit'
+import { HERE, sendMail } from '@/server/mail'
 import { ApiProblem } from '@/server/problem'
 import { dayAt } from '@/ui/zoned'
 import { t } from '@/messages/all'
@@ -23,6 +24,7 @@ export interface Member {
   readonly licenceUntil: string | null
   readonly licence: ReturnType<typeof licenceState>
   readonly hasPasscode: boolean
+  readonly secondFactor: boolean
   readonly leftAt: string | null
   readonly version: number
 }
@@ -32,13 +34,13 @@ const LEAD_FIRST: readonly Role[] = ['lead', 'technician', 'apprentice', 'planne
 /** The people of the firm; those who left are listed for a lead only. */
 export async function listMembers(tx: Transaction, actor: Actor, now: string): Promise<Member[]> {
   const rows = await tx
-    .select({ m: membership, name: personName, email: user.email })
+    .select({ m: membership, name: personName, email: user.email, secondFactor: user.twoFactorEnabled })
     .from(membership)
     .innerJoin(user, eq(user.id, membership.userId))
     .where(and(eq(membership.firmId, actor.firmId), actor.heldRole === 'lead' ? undefined : isNull(membership.leftAt)))
     .orderBy(asc(personName))
   return rows
-    .map(({ m, name, email }) => ({
+    .map(({ m, name, email, secondFactor }) => ({
       userId: m.userId,
       name,
       email,
@@ -47,6 +49,7 @@ export async function listMembers(tx: Transaction, actor: Actor, now: string): P
       licenceUntil: m.licenceUntil,
       licence: licenceState(m.role, m.licenceUntil, dayAt(now, actor.timeZone)),
       hasPasscode: m.passcodeHash !== null,
+      secondFactor,
       leftAt: m.leftAt && isoInstant(m.leftAt),
       version: m.version,
     }))
@@ -134,6 +137,36 @@ export async function markMember(tx: Transaction, actor: Actor, userId: string, 
     .where(and(eq(membership.firmId, actor.firmId), eq(membership.userId, userId)))
   await audit(tx, actor, left ? 'left' : 'restored', ['person', userId], now)
   await reindex(tx, actor.firmId, 'person', [userId])
+}
+
+/**
+ * For somebody who lost their authenticator and their recovery codes: the password alone opens again, every session ends, and a letter tells them.
+ *
+ * @throws ApiProblem 404, 409 they have none, or work elsewhere too
+ */
+export async function resetSecondFactor(tx: Transaction, actor: Actor, userId: string, now: string): Promise<void> {
+  const row = await memberRow(tx, actor.firmId, userId)
+  const [gone] = await tx.execute<{ gone: boolean }>(sql`select reset_second_factor(${userId}) as gone`)
+  if (!gone?.gone) throw new ApiProblem(409, 'no-second-factor', t('member.no-second-factor'))
+  const [person] = await tx.select({ name: user.name, email: user.email }).from(user).where(eq(user.id, userId))
+  await sendMail(
+    tx,
+    actor.firmId,
+    {
+      kind: 'sign-in-changed',
+      userId,
+      toName: row.name ?? person!.name,
+      toAddress: person!.email,
+      subject: t('mail.sign-in-changed.subject'),
+      body: t('mail.sign-in-changed.body', {
+        name: row.name ?? person!.name,
+        what: t('mail.second-factor-reset', { by: actor.name }),
+        link: `${HERE}/forgot`,
+      }),
+    },
+    now,
+  )
+  await audit(tx, actor, 'second-factor-reset', ['person', userId], now)
 }
 
 /** People who can be sent to a visit. */

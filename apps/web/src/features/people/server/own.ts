@@ -66,7 +66,7 @@ export async function changeFirm(
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
   if (row.version !== version)
     throw new ApiProblem(412, 'changed-meanwhile', t('register.changed-meanwhile'), [], {
-      current: { practiceId: row.practiceId, timeZone: row.timeZone },
+      current: { practiceId: row.practiceId, timeZone: row.timeZone, secondFactor: row.secondFactor },
       version: row.version,
     })
   const [newest] = await tx
@@ -76,8 +76,12 @@ export async function changeFirm(
     .orderBy(desc(practiceProfile.version))
     .limit(1)
   if (!newest) throw new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), [{ path: 'practiceId', message: t('field.choose') }])
-  const next = { practiceId: fields.practiceId, timeZone: fields.timeZone ?? row.timeZone }
-  const changes = changesBetween({ practiceId: row.practiceId, timeZone: row.timeZone }, next)
+  const next = {
+    practiceId: fields.practiceId,
+    timeZone: fields.timeZone ?? row.timeZone,
+    secondFactor: fields.secondFactor ?? row.secondFactor,
+  }
+  const changes = changesBetween({ practiceId: row.practiceId, timeZone: row.timeZone, secondFactor: row.secondFactor }, next)
   if (changes.length === 0) return version
   await tx
     .update(firm)
@@ -90,7 +94,13 @@ export async function changeFirm(
 /** What the firm works by, and whether one has set a passcode. */
 export async function firmSettings(tx: Transaction, actor: Actor) {
   const [row] = await tx
-    .select({ practiceId: firm.practiceId, timeZone: firm.timeZone, version: firm.version, data: practiceProfile.data })
+    .select({
+      practiceId: firm.practiceId,
+      timeZone: firm.timeZone,
+      secondFactor: firm.secondFactor,
+      version: firm.version,
+      data: practiceProfile.data,
+    })
     .from(firm)
     .innerJoin(
       practiceProfile,
@@ -108,6 +118,7 @@ export async function firmSettings(tx: Transaction, actor: Actor) {
   return {
     practiceId: row?.practiceId ?? '',
     timeZone: row?.timeZone ?? 'UTC',
+    secondFactor: row?.secondFactor ?? false,
     version: row?.version ?? 1,
     units: row?.data.units ?? ('metric' as const),
     hasPasscode: own?.hash != null,

@@ -1,0 +1,30 @@
+import { execFileSync } from 'node:child_process'
+import path from 'node:path'
+import type { Page } from '@playwright/test'
+
+const WEB = path.resolve(import.meta.dirname, '..')
+
+/** What the operator’s command prints: the address of a page that begins a firm. */
+export function firmLink(parallelIndex: number): string {
+  const world = (JSON.parse(process.env.WORLDS ?? '[]') as { ownerUrl: string }[])[parallelIndex]!
+  const tsx = path.resolve(WEB, '../../node_modules/.bin/tsx')
+  const secret = execFileSync(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')], {
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: world.ownerUrl },
+  }).trim()
+  return `/begin/${secret}`
+}
+
+/** A firm of its own, with its lead signed in. */
+export async function beginFirm(page: Page, parallelIndex: number, at: string): Promise<{ email: string; password: string }> {
+  const email = `lead-${Math.random().toString(36).slice(2, 8)}@fellbank.example`
+  const password = 'a lamp in the dark'
+  await page.goto(`${at}${firmLink(parallelIndex)}`)
+  await page.getByLabel('Name of the firm').fill('Fellbank Heating')
+  await page.getByLabel('Your name').fill('Dana Whitlow')
+  await page.getByLabel('Email').fill(email)
+  for (const name of ['Password', 'Repeat password']) await page.getByLabel(name, { exact: true }).fill(password)
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await page.waitForURL('**/today')
+  return { email, password }
+}
