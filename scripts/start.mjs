@@ -46,7 +46,10 @@ try {
   const app = await serve({
     ...{ host, port, publicUrl, secret, demo: false },
     as: roles(ownerUrl, secret),
-    env: { LOG_LEVEL: process.env.LOG_LEVEL ?? 'info' },
+    env: {
+      LOG_LEVEL: process.env.LOG_LEVEL ?? 'info',
+      LUCERNA_BACKUP_DIR: process.env.LUCERNA_BACKUP_DIR ?? path.join(LIVE, 'backups'),
+    },
   })
   stops.push(app.stop)
   app.child.on('exit', (code) => void stopAll(code ?? 1))
@@ -56,6 +59,7 @@ try {
   say(`
   Lucerna is ready at  ${publicUrl}   (after ${((Date.now() - began) / 1000).toFixed(1)} s)
 ${link ? `\n  There is no firm yet. Begin it here, once, within a week:\n    ${publicUrl}/begin/${link}\n` : ''}
+  How it stands: ${publicUrl}/status (user operator, password ${process.env.LUCERNA_OPERATOR_TOKEN ? 'LUCERNA_OPERATOR_TOKEN' : `"operator" in ${path.relative(ROOT, path.join(LIVE, 'secrets.json'))}`})
   Ctrl-C stops everything; the data stays in .data. For others on the network: HOST, PUBLIC_URL, and a proxy with TLS (docs/operating.md).
 `)
 } catch (error) {

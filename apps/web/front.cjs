@@ -1,6 +1,7 @@
 // What stands before every request: who asks, judged by what this process sees itself, and what a browser may do with the answer. Plain, so that the server needs no build of it.
 'use strict'
-const { randomBytes } = require('node:crypto')
+const { AsyncLocalStorage } = require('node:async_hooks')
+const { randomBytes, randomUUID } = require('node:crypto')
 
 /**
  * Where a request comes from. Without proxies it is the other end of the connection, whatever headers say; behind so many proxies of ours it is what the outermost of
@@ -61,6 +62,9 @@ function front(request, response, { hops, publicUrl }) {
     delete headers['x-forwarded-proto']
     delete headers.forwarded
   }
+  const id = requestId(String(headers['x-request-id'] ?? ''), hops)
+  headers['x-request-id'] = id
+  response.setHeader('x-request-id', id)
   const nonce = randomBytes(16).toString('base64')
   const csp = policy(nonce, secure)
   headers['content-security-policy'] = csp
@@ -86,4 +90,13 @@ function front(request, response, { hops, publicUrl }) {
   return true
 }
 
-module.exports = { front, sourceOf }
+/**
+ * The id of a request: what a proxy of ours calls it, else a new one. In every line of the log that is written while it is answered, and in the answer.
+ * @param {string} given X-Request-Id as it came @param {number} hops
+ */
+const requestId = (given, hops) => (hops > 0 && /^[\w-]{8,64}$/.test(given) ? given : randomUUID())
+
+/** Read by the log of the program behind; one for the process. @type {AsyncLocalStorage<{ id: string }>} */
+const running = (globalThis.lucernaRequest ??= new AsyncLocalStorage())
+
+module.exports = { front, requestId, running, sourceOf }

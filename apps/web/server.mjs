@@ -11,17 +11,24 @@ if (!Number.isInteger(hops) || hops < 0 || hops > 5)
 const KEEP_ALIVE_MS = 70_000
 /** Requests that run get so long to end. */
 const LAST_MS = 10_000
+/** So long a process that was told to end says so to who balances (/api/ready) before it takes nothing new, s. */
+const DRAIN_S = Number(process.env.LUCERNA_DRAIN_S ?? 0)
 
 process.env.LUCERNA_FRONT = '1'
 const app = next({ dev: false, dir: import.meta.dirname, hostname: host, port })
 await app.prepare()
 const handle = app.getRequestHandler()
 const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, (request, response) => {
+  const began = performance.now()
+  // Counted by the program behind (`src/server/metrics.ts`), which knows its addresses.
+  response.on('close', () => globalThis.lucernaMeasure?.(request, response, (performance.now() - began) / 1000))
   if (!front.front(request, response, { hops, publicUrl })) return
-  // One request that breaks does not take the others along.
-  handle(request, response).catch(() => {
-    if (!response.headersSent) response.statusCode = 500
-    response.end()
+  front.running.run({ id: String(request.headers['x-request-id']) }, () => {
+    // One request that breaks does not take the others along.
+    handle(request, response).catch(() => {
+      if (!response.headersSent) response.statusCode = 500
+      response.end()
+    })
   })
 })
 server.listen(port, host)
@@ -32,8 +39,10 @@ const leave = () => {
   leaving = true
   // Streams hear it, and tell their readers to come back; what is asked is answered.
   process.emit('lucerna:leaving')
-  server.close(() => process.exit(0))
-  server.closeIdleConnections()
-  setTimeout(() => process.exit(0), LAST_MS).unref()
+  setTimeout(() => {
+    server.close(() => process.exit(0))
+    server.closeIdleConnections()
+    setTimeout(() => process.exit(0), LAST_MS).unref()
+  }, DRAIN_S * 1000)
 }
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, leave)

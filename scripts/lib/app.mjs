@@ -4,17 +4,18 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'n
 import path from 'node:path'
 import { ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
 
-/** @typedef {{ owner: string, app: string, signIn: string, auth: string, demo: string, bridges: string[] }} Secrets */
+/** @typedef {{ owner: string, app: string, signIn: string, operator: string, auth: string, demo: string, bridges: string[] }} Secrets */
 
 /** Secrets of this checkout, made at the first start and never committed. @param {string} file @returns {Secrets} */
 export function secrets(file) {
   const make = (/** @type {number} */ bytes) => randomBytes(bytes).toString('base64url')
   const kept = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : {}
-  if (kept.signIn) return kept
+  if (kept.operator) return kept
   const made = {
     owner: make(24),
     app: make(24),
     signIn: make(24),
+    operator: make(18),
     auth: make(32),
     demo: `lamp-${make(6).replace(/[-_]/g, 'x')}`,
     // One token for the simulated instruments of each demo firm.
@@ -103,6 +104,7 @@ export async function serve({ host, port, publicUrl, as, secret, demo, dev = fal
         LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn',
         ...databaseEnv(as),
         LUCERNA_AUTH_SECRET: secret.auth,
+        LUCERNA_OPERATOR_TOKEN: process.env.LUCERNA_OPERATOR_TOKEN ?? secret.operator,
         PUBLIC_URL: publicUrl,
         HOST: host,
         PORT: String(port),

@@ -8,6 +8,9 @@ import { commandLine, debianPackage, freePort, isRoot, ROOT, run, sleep, start, 
 
 /** @typedef {{ url: (user: string, password: string, database: string) => string, port: number, adopted: boolean, stop: () => Promise<void> }} Server */
 
+/** Statements that take half a second are written to the log of the database, without their values: those can be personal. */
+const SLOW_LOG = ['-c', 'log_min_duration_statement=500ms', '-c', 'log_parameter_max_length=0']
+
 /** The folder with initdb and postgres: $PG_BIN, else Debian's newest, else what pg_config says. */
 function binaries() {
   const has = (/** @type {string} */ dir) => existsSync(path.join(dir, 'initdb')) && existsSync(path.join(dir, 'postgres'))
@@ -118,7 +121,7 @@ export async function startPostgres({ dir, password, throwaway = false }) {
   let pid = adopted?.pid ?? 0
   if (!adopted) {
     const log = openSync(path.join(path.dirname(dir), `${path.basename(dir)}.log`), 'a')
-    const fast = throwaway ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : []
+    const fast = throwaway ? ['-c', 'fsync=off', '-c', 'synchronous_commit=off', '-c', 'full_page_writes=off'] : SLOW_LOG
     const child = start(
       path.join(bin, 'postgres'),
       ['-D', dir, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', ...fast],

@@ -2,5 +2,7 @@
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return
   ;(await import('@/server/requestReader')).keepReaderOfEveryRequest()
+  ;(await import('@/server/metrics')).measureRequests()
+  ;(await import('@/server/status')).noticeLeaving()
   if (process.env.LUCERNA_SMTP_URL) (await import('@/server/postman')).keepDelivering()
 }

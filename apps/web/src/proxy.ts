@@ -1,4 +1,5 @@
 import { NextResponse, type NextRequest } from 'next/server'
+import { askOperator, isOperator } from '@/server/operator'
 
 /** Whether a path's percent signs stand for characters. */
 function readable(path: string): boolean {
@@ -10,9 +11,10 @@ function readable(path: string): boolean {
   }
 }
 
-/** An address that cannot be read is answered as such; the routes behind would break over it. */
-export function proxy(request: NextRequest): NextResponse {
+/** An address that cannot be read is answered as such; the routes behind would break over it. The status is for who runs the server. */
+export function proxy(request: NextRequest): Response {
   const { pathname } = request.nextUrl
+  if (pathname === '/status') return isOperator(request.headers.get('authorization')) ? NextResponse.next() : askOperator()
   if (readable(pathname)) return NextResponse.next()
   const detail = 'This address cannot be read: a percent sign in it stands for no character.'
   return pathname.startsWith('/api/')
@@ -23,4 +25,4 @@ export function proxy(request: NextRequest): NextResponse {
     : new NextResponse(detail, { status: 400, headers: { 'content-type': 'text/plain; charset=utf-8' } })
 }
 
-export const config = { matcher: '/(.*%.*)' }
+export const config = { matcher: ['/(.*%.*)', '/status'] }

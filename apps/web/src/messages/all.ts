@@ -26,6 +26,7 @@ import { instruments } from './en-GB/instruments'
 import { documents } from './en-GB/documents'
 import { exchange } from './en-GB/exchange'
 import { label } from './en-GB/label'
+import { status } from './en-GB/status'
 import { room } from './en-GB/room'
 import { calculations } from './en-GB/calculations'
 import { calc } from './en-GB/calc'
@@ -58,6 +59,7 @@ import { instruments as instrumentsUS } from './en-US/instruments'
 import { documents as documentsUS } from './en-US/documents'
 import { exchange as exchangeUS } from './en-US/exchange'
 import { label as labelUS } from './en-US/label'
+import { status as statusUS } from './en-US/status'
 import { room as roomUS } from './en-US/room'
 import { calculations as calculationsUS } from './en-US/calculations'
 import { calc as calcUS } from './en-US/calc'
@@ -93,6 +95,7 @@ export const t = words(
   [documents, documentsUS],
   [exchange, exchangeUS],
   [label, labelUS],
+  [status, statusUS],
   [room, roomUS],
   [calculations, calculationsUS],
   [calc, calcUS],

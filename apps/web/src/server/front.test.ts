@@ -1,6 +1,6 @@
 import { request as ask, createServer, type IncomingMessage } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { front, sourceOf } from '../../front.cjs'
+import { front, requestId, sourceOf } from '../../front.cjs'
 
 describe('where a request comes from', () => {
   test.each([
@@ -33,6 +33,13 @@ async function through(publicUrl: string, method: string, headers: Record<string
   server.close()
   return { status: answer.statusCode, headers: answer.headers, behind: behind as IncomingMessage['headers'] | null }
 }
+
+test('a request has an id in the log and the answer: a proxy’s own, else a new one', () => {
+  expect(requestId('from-the-proxy-1', 1)).toBe('from-the-proxy-1')
+  const ids = [requestId('from-a-client-1', 0), requestId('a b\n', 1), requestId('', 1)]
+  for (const id of ids) expect(id).toMatch(/^[\da-f-]{36}$/)
+  expect(new Set(ids).size).toBe(3)
+})
 
 test('what a client says of itself is overwritten; every answer has a policy with a nonce of its own', async () => {
   const sent = { 'x-forwarded-for': '8.8.8.8', 'x-lucerna-source': '8.8.8.8', 'x-forwarded-host': 'evil.example' }

@@ -95,7 +95,7 @@ export const apiRoute = (request: Request, work: (actor: Actor) => Promise<Respo
 
 /** The same without a person: whoever asks is proved by the work itself. */
 export async function framed(request: Request, work: () => Promise<Response>): Promise<Response> {
-  const requestId = uuidv7()
+  const requestId = (process.env.LUCERNA_FRONT === '1' && request.headers.get('x-request-id')) || uuidv7()
   const started = performance.now()
   const answer = async (): Promise<Response> => {
     try {

@@ -40,7 +40,7 @@ function describedWorking(general: Description, working: Working): Description {
   }
 }
 
-/** The one address that is no endpoint: it answers before anybody has signed in, and while the database is away. */
+/** Addresses that are no endpoints: they answer before anybody has signed in, and while the database is away. */
 const HEALTH: ZodOpenApiPathsObject = {
   '/api/health': {
     get: {
@@ -57,6 +57,33 @@ const HEALTH: ZodOpenApiPathsObject = {
           description: 'The database is away.',
           content: { 'application/json': { schema: z.looseObject({ status: z.string() }) } },
         },
+      },
+    },
+  },
+  '/api/ready': {
+    get: {
+      operationId: 'ready',
+      tags: ['Operation'],
+      summary: 'Whether this process should get requests',
+      security: [],
+      responses: {
+        200: { description: 'It should.', content: { 'application/json': { schema: z.object({ status: z.literal('ready') }) } } },
+        503: {
+          description: 'It ends, has no database, or the database is not migrated yet.',
+          content: { 'application/json': { schema: z.object({ status: z.enum(['leaving', 'database', 'migration']) }) } },
+        },
+      },
+    },
+  },
+  '/api/metrics': {
+    get: {
+      operationId: 'metrics',
+      tags: ['Operation'],
+      summary: 'What this process measures, for a collector',
+      security: [{ operator: [] }],
+      responses: {
+        200: { description: 'The text format of Prometheus.', content: { 'text/plain': { schema: z.string() } } },
+        401: { description: 'Not who runs the server.' },
       },
     },
   },
@@ -92,6 +119,8 @@ export const openApiDocument = async () =>
         'Numbers are SI with the unit in the key; a fraction of a gas is mol/mol, dry unless the key says wet. Missing is absent or null, never 0.',
     },
     security: [{ session: [] }],
-    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE } } },
+    components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: SESSION_COOKIE }, operator: { type: 'http', scheme: 'basic' } },
+    },
     paths: await paths(),
   }))
