@@ -5,6 +5,7 @@ import { build, prepare, roles, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
 import { firmLink, LIVE, liveDatabase } from './lib/live.mjs'
+import { rehearseIfNeeded } from './lib/rehearse.mjs'
 import { ROOT, say, start, Told } from './lib/run.mjs'
 
 /** A backup each day at LUCERNA_BACKUP_AT (02:30), by this machine's clock. One that fails is said in the log; the next day tries again. @param {string} ownerUrl */
@@ -41,6 +42,8 @@ try {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = await webPort(host)
   const publicUrl = publicAddress(host, port)
+  const folder = process.env.LUCERNA_BACKUP_DIR ?? path.join(LIVE, 'backups')
+  await rehearseIfNeeded({ ownerUrl, secret, folder, recipient: process.env.LUCERNA_BACKUP_RECIPIENT })
   await prepare({ ownerUrl, secret, seed: false })
   await build()
   const app = await serve({
@@ -48,7 +51,7 @@ try {
     as: roles(ownerUrl, secret),
     env: {
       LOG_LEVEL: process.env.LOG_LEVEL ?? 'info',
-      LUCERNA_BACKUP_DIR: process.env.LUCERNA_BACKUP_DIR ?? path.join(LIVE, 'backups'),
+      LUCERNA_BACKUP_DIR: folder,
     },
   })
   stops.push(app.stop)

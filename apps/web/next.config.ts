@@ -4,6 +4,8 @@ import type { NextConfig } from 'next'
 const root = path.resolve(import.meta.dirname, '../..')
 
 const config: NextConfig = {
+  // For a container: only the files that serving needs (`deploy/Dockerfile`). The server in front is ours.
+  ...(process.env.LUCERNA_STANDALONE === '1' && { output: 'standalone' as const }),
   transpilePackages: ['@lucerna/core', '@lucerna/sim'],
   turbopack: { root },
   outputFileTracingRoot: root,

@@ -1,5 +1,7 @@
 // Serves the built application: binds what HOST says and nothing else, tells the program who asks, and ends in order.
+import { existsSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:http'
+import path from 'node:path'
 import next from 'next'
 import front from './front.cjs'
 
@@ -15,6 +17,12 @@ const LAST_MS = 10_000
 const DRAIN_S = Number(process.env.LUCERNA_DRAIN_S ?? 0)
 
 process.env.LUCERNA_FRONT = '1'
+const here = (/** @type {string} */ file) => path.join(import.meta.dirname, file)
+// Without its sources (scripts/standalone.mjs) the settings are those that it was built with, as in the server that the framework writes for this.
+if (!existsSync(here('next.config.ts')))
+  process.env.__NEXT_PRIVATE_STANDALONE_CONFIG = JSON.stringify(
+    JSON.parse(readFileSync(here('.next/required-server-files.json'), 'utf8')).config,
+  )
 const app = next({ dev: false, dir: import.meta.dirname, hostname: host, port })
 await app.prepare()
 const handle = app.getRequestHandler()

@@ -47,8 +47,8 @@ export function roles(ownerUrl, secret, database) {
 /** Where the application finds its database. @param {ReturnType<typeof roles>} as */
 export const databaseEnv = (as) => ({ LUCERNA_APP_DATABASE_URL: as.app.url, LUCERNA_SIGN_IN_DATABASE_URL: as.signIn.url })
 
-/** Migrates, makes the application's role, and seeds (unless told not to). @param {{ ownerUrl: string, secret: Secrets, seed: boolean, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
-export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
+/** Migrates, makes the application's roles, and seeds (unless told not to); `database`: a copy of that of `ownerUrl`, with the same roles. @param {{ ownerUrl: string, secret: Secrets, seed: boolean, database?: string, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
+export async function prepare({ ownerUrl, secret, seed, database, bridges, bulk }) {
   const as = roles(ownerUrl, secret)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
@@ -57,7 +57,7 @@ export async function prepare({ ownerUrl, secret, seed, bridges, bulk }) {
       quiet: true,
       env: {
         ...process.env,
-        DATABASE_URL: ownerUrl,
+        DATABASE_URL: database ? Object.assign(new URL(ownerUrl), { pathname: `/${database}` }).toString() : ownerUrl,
         LUCERNA_APP_ROLE: as.app.role,
         LUCERNA_APP_PASSWORD: secret.app,
         LUCERNA_SIGN_IN_ROLE: as.signIn.role,

@@ -28,7 +28,8 @@ let parsed: Env | undefined
 /** The settings of this process; throws with the names of what is missing. Read when first needed, so that a build needs none. */
 export function env(): Env {
   if (!parsed) {
-    const values = envSchema.parse(process.env)
+    // A setting that is left empty, as in a file of settings, is not set.
+    const values = envSchema.parse(Object.fromEntries(Object.entries(process.env).filter(([, value]) => value !== '')))
     // One-click sign-in only where nobody but this machine can reach it.
     parsed = { ...values, demo: values.LUCERNA_DEMO === '1' && loopback.has(values.HOST) && values.LUCERNA_DEMO_PASSWORD !== undefined }
   }

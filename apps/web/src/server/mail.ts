@@ -36,6 +36,28 @@ function readable(row: Pick<MailRow, 'kind'>, known: boolean): boolean {
   return row.kind !== 'password-reset'
 }
 
+/** Writes a letter to who asks for it: whether letters arrive is seen best with one's own. */
+export async function sendTestLetter(tx: Transaction, actor: Actor, now: string): Promise<void> {
+  const [own] = await tx.select({ email: user.email }).from(user).where(eq(user.id, actor.userId))
+  if (!own) throw new ApiProblem(404, 'not-found', t('register.not-there'))
+  await sendMail(
+    tx,
+    actor.firmId,
+    {
+      kind: 'test',
+      userId: actor.userId,
+      toName: actor.name,
+      toAddress: own.email,
+      subject: t('mail.test.subject'),
+      body: t('mail.test.body', { name: actor.name, firm: actor.firmName, link: `${HERE}/mail` }),
+    },
+    now,
+  )
+}
+
+/** How letters leave: sent by a mail server, kept in the outbox because none is set, or kept because this is the demo. */
+export const howMailLeaves = (): 'smtp' | 'outbox' | 'demo' => (env().LUCERNA_SMTP_URL ? 'smtp' : env().demo ? 'demo' : 'outbox')
+
 export interface Letter {
   readonly id: string
   readonly kind: MailRow['kind']

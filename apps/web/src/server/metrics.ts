@@ -117,7 +117,7 @@ export async function answered(): Promise<Answered> {
     const le = v.labels['le' as never] as number | string | undefined
     if (v.metricName?.endsWith('_count')) {
       count += v.value
-      if (Number(v.labels.status) >= 500) errors += v.value
+      if (v.labels.status === '500') errors += v.value
     } else if (le !== undefined && le !== '+Inf') buckets.set(Number(le), (buckets.get(Number(le)) ?? 0) + v.value)
   }
   const at = (share: number) => {

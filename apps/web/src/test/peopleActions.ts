@@ -40,6 +40,7 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
   },
   { method: 'GET', route: 'people/[id]/data', may: LEAD, ok: 200, prepare: aMember },
   { method: 'DELETE', route: 'people/[id]/data', may: LEAD, ok: 204, prepare: leftMember },
+  { method: 'POST', route: 'mail', may: LEAD, ok: 204, other: 204, prepare: none },
   {
     method: 'GET',
     route: 'mail/[id]',

@@ -38,6 +38,7 @@ export const ROUTES: Readonly<Record<string, () => Promise<Handlers>>> = {
   'links/[token]': () => import('./v1/links/[token]/route'),
   'lock-out-notes/[id]': () => import('./v1/lock-out-notes/[id]/route'),
   'lock-out-notes/[id]/picture': () => import('./v1/lock-out-notes/[id]/picture/route'),
+  mail: () => import('./v1/mail/route'),
   'mail/[id]': () => import('./v1/mail/[id]/route'),
   'me/passcode': () => import('./v1/me/passcode/route'),
   'me/preferences': () => import('./v1/me/preferences/route'),

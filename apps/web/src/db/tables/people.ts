@@ -98,7 +98,9 @@ export const mail = pgTable(
   {
     id: uuid('id').primaryKey(),
     firmId: firmId(),
-    kind: text('kind', { enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed'] }).notNull(),
+    kind: text('kind', {
+      enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed', 'test'],
+    }).notNull(),
     userId: userId(),
     toName: text('to_name').notNull(),
     toAddress: text('to_address').notNull(),

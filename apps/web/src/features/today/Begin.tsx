@@ -9,6 +9,7 @@ const STEPS = [
   ['card', '/cards'],
   ['site', '/sites/new'],
   ['appliance', '/sites'],
+  ['mail', '/mail'],
   ['people', '/people'],
   ['visit', '/sites?show=appliances'],
 ] as const satisfies readonly (readonly [keyof Begun, string])[]

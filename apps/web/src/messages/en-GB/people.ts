@@ -57,8 +57,15 @@ export const people = {
   'member.no-second-factor': 'Nothing was changed: this person has no authenticator app set up, or works in another firm too.',
   'people.erased-already': 'Not restored: the personal data were erased. Send a new invitation.',
   'people.erase-first-leave': 'Nothing was erased: this person is still in the firm. Remove them first.',
-  'mail.what':
+  'mail.what.demo':
     'Letters written by the program. In this demo they are not sent: read them here, or download one as a file for a mail program.',
+  'mail.what.outbox':
+    'Letters written by the program. No mail server is set on this server, so they wait here: read one and hand its link on, or download it for a mail program. The operator sets LUCERNA_SMTP_URL.',
+  'mail.what.smtp': 'Letters written by the program, with what the mail server said to each.',
+  'mail.test.do': 'Send me a test letter',
+  'mail.test.said': 'Test letter written. The list says what became of it.',
+  'mail.test.subject': 'Test letter',
+  'mail.test.body': 'Hello {{name}},\n\nthis letter shows that letters of {{firm}} arrive.\n\nAll letters: {{link}}\n',
   'mail.empty': 'No letters yet.',
   'mail.sent': 'sent {{time}}',
   'mail.waiting': 'on its way',

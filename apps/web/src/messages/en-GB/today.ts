@@ -47,6 +47,7 @@ export const today = {
   'today.begin.card': 'A target card: write one, or take one over from a file. Or begin an appliance from its plate',
   'today.begin.site': 'Enter the first site, with its gas supply',
   'today.begin.appliance': 'Enter an appliance there',
+  'today.begin.mail': 'Send yourself a test letter: invitations and new passwords go by mail',
   'today.begin.people': 'Invite the people you work with',
   'today.begin.visit': 'Start the first visit from an appliance',
   'today.empty': 'No visits planned for today',

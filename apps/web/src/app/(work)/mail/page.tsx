@@ -1,7 +1,8 @@
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
-import { listMail } from '@/server/mail'
+import { TestLetter } from '@/features/people/parts/TestLetter'
+import { howMailLeaves, listMail } from '@/server/mail'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
@@ -32,7 +33,8 @@ export default async function MailPage({ searchParams }: { readonly searchParams
   return (
     <Frame title={t('nav.mail')} here="more" person={actor}>
       <div className="mx-auto flex max-w-3xl flex-col gap-5 p-4 lg:py-8">
-        <p className="quiet">{t('mail.what')}</p>
+        <p className="quiet">{t(`mail.what.${howMailLeaves()}`)}</p>
+        <TestLetter />
         {letters.length === 0 && <p className="border-y hairline py-12 text-center quiet">{t('mail.empty')}</p>}
         <ul className="divide-y divide-(--hairline) border-y hairline empty:border-0">
           {letters.map((l) => (

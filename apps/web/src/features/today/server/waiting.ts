@@ -1,7 +1,7 @@
 import type { Instrument } from '@lucerna/core/measure'
 import { and, asc, eq, isNull, lt, sql, type SQLWrapper } from 'drizzle-orm'
 import { isoInstant, readFirm } from '@/db/client'
-import { appliance, instrument, site, targetCard, user, visit, visitAppliance } from '@/db/schema'
+import { appliance, instrument, mail, site, targetCard, user, visit, visitAppliance } from '@/db/schema'
 import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { dayOfStamp, stampOf } from '@/server/calendarStamp'
@@ -47,6 +47,7 @@ export interface Begun {
   readonly instrument: boolean
   readonly site: boolean
   readonly appliance: boolean
+  readonly mail: boolean
   readonly people: boolean
   readonly visit: boolean
 }
@@ -58,7 +59,7 @@ export function begunSoFar(actor: Actor): Promise<Begun | null> {
       sql<boolean>`exists (select 1 from ${table} x where x.firm_id = ${actor.firmId} ${more})`
     const [row] = await tx.execute<Record<keyof Begun | 'works', boolean>>(sql`select
       ${has(targetCard)} as card, ${has(instrument, sql`and x.deleted_at is null`)} as instrument, ${has(site, sql`and x.deleted_at is null`)} as site,
-      ${has(appliance, sql`and x.deleted_at is null`)} as appliance, ${has(visit)} as visit, ${has(visit, sql`and x.status = 'closed'`)} as works,
+      ${has(appliance, sql`and x.deleted_at is null`)} as appliance, ${has(visit)} as visit, ${has(mail, sql`and x.kind = 'test'`)} as mail, ${has(visit, sql`and x.status = 'closed'`)} as works,
       (select count(*) > 1 from membership m where m.firm_id = ${actor.firmId} and m.left_at is null)
         or exists (select 1 from invitation i where i.firm_id = ${actor.firmId}) as people`)
     if (!row || row.works) return null
