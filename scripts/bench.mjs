@@ -58,7 +58,19 @@ try {
     }
     rmSync(counts)
   }
-  const served = ['http', 'pages', 'browser', 'visit', 'live', 'start'].some(asked)
+  /** Long, and no measurement: only when asked for by name. @param {string} name */
+  const onRequest = (name) => wished.includes(name)
+  // `npm run bench -- kills [how many] [seed]`: a world of its own, for it is killed again and again.
+  if (onRequest('kills')) {
+    await build()
+    await run(tsx, [
+      '--tsconfig',
+      path.join(WEB, 'tsconfig.json'),
+      path.join(WEB, 'bench/kills.ts'),
+      ...wished.filter((w) => /^\d+$/.test(w)),
+    ])
+  }
+  const served = ['fuzz'].some(onRequest) || ['http', 'pages', 'browser', 'visit', 'live', 'start'].some(asked)
   if (served) await build()
   const dir = clusterFolder(`bench-${process.pid}`)
   const file = path.join(ROOT, `.data/bench-${process.pid}.json`)
@@ -83,11 +95,20 @@ try {
       as: roles(ownerUrl, secret),
       secret,
       demo: true,
-      log: 'ignore',
+      log: process.env.LOG_LEVEL ? 'inherit' : 'ignore',
     })
     stops.push(app.stop)
     web.push(app.child.pid)
   }
+  // `npm run bench -- fuzz [requests] [seed]`
+  if (onRequest('fuzz'))
+    await run(
+      tsx,
+      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'bench/fuzz.ts'), ...wished.filter((w) => /^\d+$/.test(w))],
+      {
+        env: { ...process.env, BASE_URL: publicUrl, DEMO_PASSWORD: secret.demo },
+      },
+    )
   if (asked('http'))
     await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(ROOT, 'bench/http.ts')], {
       env: { ...process.env, BASE_URL: publicUrl, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo },

@@ -4,5 +4,6 @@ export async function register(): Promise<void> {
   ;(await import('@/server/requestReader')).keepReaderOfEveryRequest()
   ;(await import('@/server/metrics')).measureRequests()
   ;(await import('@/server/status')).noticeLeaving()
+  ;(await import('@/features/people/server/retention')).keepSweeping()
   if (process.env.LUCERNA_SMTP_URL) (await import('@/server/postman')).keepDelivering()
 }

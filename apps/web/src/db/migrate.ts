@@ -25,7 +25,13 @@ const ASKED_BY_APP = [
   'begin_firm(text, jsonb)',
 ]
 /** What sign-in and the post may: who somebody is by an id alone, and letters of all firms. */
-const ASKED_BY_SIGN_IN = ['acting_person(text, text)', 'letters_due(integer)', 'letter_told(uuid, text, boolean)', 'server_status()']
+const ASKED_BY_SIGN_IN = [
+  'acting_person(text, text)',
+  'letters_due(integer)',
+  'letter_told(uuid, text, boolean)',
+  'server_status()',
+  'firms_to_sweep()',
+]
 
 export interface Role {
   readonly role: string

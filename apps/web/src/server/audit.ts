@@ -49,6 +49,7 @@ export const AUDIT_ACTIONS = [
   'second-factor-reset',
   'passkey-added',
   'passkey-removed',
+  'swept',
   'signed-out-everywhere',
   'confirmed',
   'follow-up-closed',

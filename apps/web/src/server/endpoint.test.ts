@@ -63,6 +63,10 @@ describe('what one description does', () => {
 
   test.each([
     ['nobody signed in', 401, () => ((asking = null), good)],
+    ['somebody whose firm asks for a second factor first', 401, () => ((asking = { ...asking, secondFactorDue: true }), good)],
+    ['a body nested without an end', 400, () => ({ ...good, body: `${'['.repeat(20_000)}${']'.repeat(20_000)}` })],
+    ['a body nested a little too deep', 400, () => ({ ...good, body: `{"name":${'['.repeat(64)}${']'.repeat(64)}}` })],
+    ['brackets in a text, which are none', 422, () => ({ ...good, body: `{"name":"${'['.repeat(100)}\\"[","x":1}` })],
     ['another site’s page', 403, () => ({ ...good, headers: { ...good.headers, origin: 'https://elsewhere.example' } })],
     ['a path that is no id', 404, () => ({ ...good, params: { id: '12' } })],
     ['a role that may not', 403, () => ((asking = { ...asking, role: 'viewer', heldRole: 'viewer' }), good)],

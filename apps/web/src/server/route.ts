@@ -56,14 +56,34 @@ export async function readJson(request: Request): Promise<unknown> {
   return body
 }
 
+/** Nothing of ours is nested so deep; what walks through a body would run out of stack at some ten thousand. */
+const MOST_DEEP = 64
+const [QUOTE, BACKSLASH] = [0x22, 0x5c]
+
+/** How deep the brackets of a JSON text are nested; those in its strings do not count. */
+function depthOf(text: string): number {
+  let [depth, deepest, quoted] = [0, 0, false]
+  for (let i = 0; i < text.length; i++) {
+    const c = text.codePointAt(i)
+    if (quoted) {
+      if (c === BACKSLASH) i++
+      else if (c === QUOTE) quoted = false
+    } else if (c === QUOTE) quoted = true
+    else if (c === 0x5b || c === 0x7b) deepest = Math.max(deepest, ++depth)
+    else if (c === 0x5d || c === 0x7d) depth--
+  }
+  return deepest
+}
 /** The same for bodies whose own schema looks at every text, and names the place better than a path can. */
 export async function readRawJson(request: Request): Promise<unknown> {
   const bytes = await readBytes(request, MAX_BODY, () => new ApiProblem(413, 'too-large', t('problem.body-too-large')))
   try {
-    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes))
+    const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+    if (depthOf(text) <= MOST_DEEP) return JSON.parse(text)
   } catch {
     throw new ApiProblem(400, 'not-json', t('problem.not-json'))
   }
+  throw new ApiProblem(400, 'too-deep', t('problem.too-deep', { most: MOST_DEEP }))
 }
 
 /** An id from the path: what is not an id is simply not found. */

@@ -5,6 +5,8 @@ import { type Action, ALL, REMOVE, PLAN, LEAD, inAnHour, none } from './actions'
 import { aMember, aPicture, anInvitation, firmVersion, leftMember, people, place, plannedVisit } from './apiWorld'
 import { newVisit, ownerDb, started } from './world'
 
+const KEEP = { letters: null, invitations: null, imports: null, notes: null, contacts: null, people: null }
+
 export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
   { method: 'GET', route: 'people', may: ALL, ok: 200, other: 200, prepare: none },
   {
@@ -40,6 +42,16 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
   },
   { method: 'GET', route: 'people/[id]/data', may: LEAD, ok: 200, prepare: aMember },
   { method: 'DELETE', route: 'people/[id]/data', may: LEAD, ok: 204, prepare: leftMember },
+  { method: 'GET', route: 'firm/retention', may: LEAD, ok: 200, other: 200, prepare: none },
+  { method: 'POST', route: 'firm/retention', may: LEAD, ok: 200, other: 200, prepare: async () => ({ body: KEEP }) },
+  {
+    method: 'PUT',
+    route: 'firm/retention',
+    may: LEAD,
+    ok: 200,
+    other: 412,
+    prepare: async () => ({ body: KEEP, version: await firmVersion() }),
+  },
   { method: 'POST', route: 'mail', may: LEAD, ok: 204, other: 204, prepare: none },
   {
     method: 'GET',

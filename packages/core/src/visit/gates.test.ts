@@ -138,6 +138,7 @@ describe('parsing events', () => {
   test.each([
     ['unknown type', { ...posted, type: 'nonsense' }, 'unknown-event-type', ['type']],
     ['not an object', 7, 'unknown-event-type', ['type']],
+    ['a type that is no text, nor can become one', { ...posted, type: { toString: null } }, 'unknown-event-type', ['type']],
     ['no text', { ...posted, data: { text: '' } }, 'invalid-event', ['data', 'text']],
     ['unknown field', { ...posted, extra: 1 }, 'invalid-event', []],
     ['bad id', { ...posted, id: 'x' }, 'invalid-event', ['id']],

@@ -163,7 +163,7 @@ const isType = (type: unknown): type is EventType => typeof type === 'string' &&
 export function parseEvent(input: unknown): Result<VisitEvent> {
   const raw = typeof input === 'object' && input !== null ? (input as Readonly<Record<string, unknown>>) : {}
   const { type, v } = raw
-  if (!isType(type)) return fail('unknown-event-type', { type: String(type).slice(0, 60) }, ['type'])
+  if (!isType(type)) return fail('unknown-event-type', { type: (typeof type === 'string' ? type : typeof type).slice(0, 60) }, ['type'])
   if (typeof v === 'number' && v > versionOf(type))
     return fail('invalid-event', { message: 'A newer version than this program knows.' }, ['v'])
   const parsed = schemas[type].safeParse(typeof v === 'number' && Number.isInteger(v) && v > 0 ? lifted(type, raw, v) : raw)

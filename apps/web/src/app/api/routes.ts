@@ -38,6 +38,7 @@ export const ROUTES: Readonly<Record<string, () => Promise<Handlers>>> = {
   'links/[token]': () => import('./v1/links/[token]/route'),
   'lock-out-notes/[id]': () => import('./v1/lock-out-notes/[id]/route'),
   'lock-out-notes/[id]/picture': () => import('./v1/lock-out-notes/[id]/picture/route'),
+  'firm/retention': () => import('./v1/firm/retention/route'),
   mail: () => import('./v1/mail/route'),
   'mail/[id]': () => import('./v1/mail/[id]/route'),
   'me/passcode': () => import('./v1/me/passcode/route'),

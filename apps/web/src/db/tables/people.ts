@@ -5,6 +5,11 @@ import { currentFirm, currentUser, ownFirmOnly, proven, stamp } from './common'
 
 const ROLE = ['lead', 'technician', 'apprentice', 'planner', 'viewer'] as const
 
+export const RETENTION_KINDS = ['letters', 'invitations', 'imports', 'notes', 'contacts', 'people'] as const
+export type RetentionPeriods = Readonly<Record<(typeof RETENTION_KINDS)[number], number | null>>
+/** Months by kind, and who set them. */
+export type Retention = RetentionPeriods & { readonly by: string }
+
 export const firm = pgTable(
   'firm',
   {
@@ -16,6 +21,9 @@ export const firm = pgTable(
     timeZone: text('time_zone').notNull().default('UTC'),
     /** Whether nobody works here without a second factor. */
     secondFactor: boolean('second_factor').notNull().default(false),
+    /** How long what is personal is kept, in months, by kind; what has none is kept. Set by a lead, in whose name it goes. */
+    retention: jsonb('retention').$type<Retention>(),
+    sweptAt: stamp('swept_at'),
     version: integer('version').notNull().default(1),
   },
   () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm} and ${proven}` })],

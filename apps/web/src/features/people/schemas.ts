@@ -52,6 +52,17 @@ export const preferenceSchema = z.strictObject({
   dialect: z.enum(['practice', ...DIALECTS]).default('practice'),
   farViewTones: z.boolean(),
 })
+const monthsSchema = z.int('field.choose').min(1, 'field.choose').max(240, 'field.choose').nullable()
+/** Months after which what is personal goes, by kind; null keeps it. */
+export const retentionSchema = z.strictObject({
+  letters: monthsSchema,
+  invitations: monthsSchema,
+  imports: monthsSchema,
+  notes: monthsSchema,
+  contacts: monthsSchema,
+  people: monthsSchema,
+})
+
 export const firmSchema = z.strictObject({
   practiceId: z.string().min(1, 'field.choose').max(60),
   /** Left out, it stays. */

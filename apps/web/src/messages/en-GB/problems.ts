@@ -19,6 +19,7 @@ export const problems = {
   'problem.site-not-found': 'Site not found. It may have been removed, or it belongs to another firm.',
   'problem.calculator-not-found': 'Calculator not found. GET /api/v1/workings lists all.',
   'problem.foreign-origin': 'Blocked: the request came from another web address. Nothing was changed. Open the page again and repeat it.',
+  'problem.too-deep': 'Nothing was saved: the body is nested more than {{most}} deep.',
   'problem.second-factor': 'Your firm asks for a second factor. Nothing was saved. Open any page to set it up, then send again.',
   'problem.signed-out': 'You are signed out. Nothing was saved. Sign in, then send again.',
   'problem.role': 'Your role ({{role}}) does not allow this. Nothing was changed. Ask a lead technician.',

@@ -1,5 +1,6 @@
 import { inFirm } from '@/db/client'
 import { FirmPractice } from '@/features/people/parts/FirmPractice'
+import { FirmRetention } from '@/features/people/parts/FirmRetention'
 import { FirmSecondFactor } from '@/features/people/parts/FirmSecondFactor'
 import { FirmTimeZone } from '@/features/people/parts/FirmTimeZone'
 import { Passcode } from '@/features/people/parts/Passcode'
@@ -7,6 +8,7 @@ import { Preferences } from '@/features/people/parts/Preferences'
 import { GoesOnChoice } from '@/features/visit'
 import { Sessions } from '@/features/people/parts/Sessions'
 import { firmSettings } from '@/features/people/server/own'
+import { retentionOf } from '@/features/people/server/retention'
 import { listSessions } from '@/features/people/server/sessions'
 import { Authenticator } from '@/features/sign-in/Authenticator'
 import { Passkeys } from '@/features/sign-in/Passkeys'
@@ -24,11 +26,12 @@ export const generateMetadata = titled('nav.settings')
 export default async function SettingsPage() {
   const actor = await requireActor('/settings')
   const here = await currentSessionId()
-  const [practices, settings, sessions, signIn] = await Promise.all([
+  const [practices, settings, sessions, signIn, retention] = await Promise.all([
     practiceChoices(actor),
     inFirm(actor, (tx) => firmSettings(tx, actor)),
     inFirm(actor, (tx) => listSessions(tx, actor.userId, here, new Date())),
     ownSignIn(actor.userId),
+    inFirm(actor, (tx) => retentionOf(tx, actor.firmId)),
   ])
   const part = (title: string, what: string, body: React.ReactNode) => (
     <section className="border-t hairline pt-5">
@@ -52,6 +55,7 @@ export default async function SettingsPage() {
         )}
         {may(actor, 'firm.settings') &&
           part(t('settings.second-factor'), t('settings.second-factor-what'), <FirmSecondFactor current={settings} />)}
+        {may(actor, 'firm.settings') && part(t('settings.retention'), t('settings.retention-what'), <FirmRetention {...retention} />)}
         {part(t('settings.visit'), t('settings.visit-what'), <GoesOnChoice />)}
         {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
         {part(
