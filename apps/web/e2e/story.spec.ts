@@ -105,7 +105,7 @@ test('a whole service, from the day’s list to the report', async ({ page }) =>
   await page.getByRole('button', { name: 'Close visit' }).click()
   await page.waitForURL('**/report')
   await expect(page.getByText('In normal service').first()).toBeVisible()
-  await expect(page.getByText('Condensate trap stained', { exact: false })).toBeVisible()
+  await expect(page.getByText('Condensate trap stained', { exact: false }).first()).toBeVisible()
   await expect(page.getByText(/turn clockwise/).first()).toBeVisible()
   await expect(page.getByText(/^Final, version 1/)).toBeVisible()
   await accessible(page)

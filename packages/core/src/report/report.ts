@@ -46,6 +46,8 @@ const line = z.object({
   expandedUncertainty: z.number().nullable(),
   change: z.enum(['unchanged', 'measured-again', 'not-measured-again']),
   status: z.enum(['inside', 'edge', 'outside', 'none']),
+  /** How the figure as found was judged; reports of before tell only that of the figure as left. */
+  foundStatus: z.enum(['inside', 'edge', 'outside', 'none']).nullable().default(null),
   because: z.string(),
   side: z.string().nullable(),
   goalMet: z.boolean().nullable(),
@@ -403,6 +405,7 @@ function applianceReport(
             caseOpen: shown.caseOpen,
             neverValid: fl.asFound === null && fl.asLeft === null ? shown.valueSi : null,
             change: fl.status,
+            foundStatus: fl.asFound?.verdict.status ?? null,
             ...ofVerdict(shown.verdict),
             entered: shown.entered ? shown.entered.text : null,
             takenAt: shown.takenAt,

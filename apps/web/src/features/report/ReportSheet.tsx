@@ -1,17 +1,18 @@
-import type { ReactNode } from 'react'
-import { dateAt, plainDate, timeAt } from '@/ui/dates'
+import { dateAt, timeAt } from '@/ui/dates'
 import { Mark } from '@/ui/Mark'
 import { WarningSign } from '@/ui/WarningSign'
 import { emergencyNumber } from '@/ui/emergency'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
-import { ApplianceReport } from './ApplianceReport'
+import { Annex } from './Annex'
 import { Kept } from './Kept'
-import { List } from './List'
+import { Meaning } from './Meaning'
+import { ReportSummary } from './ReportSummary'
 import type { ShownReport } from './queries'
+import { Technical } from './Technical'
 
-/** A report as drawn: every word of it comes from the frozen model, nothing is judged again. */
-export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
+/** A report as drawn, for a colleague or for the customer: every word of it comes from the frozen model, nothing is judged again. */
+export function ReportSheet({ shown, customer = false }: { readonly shown: ShownReport; readonly customer?: boolean }) {
   const { model, frozen } = shown
   const at = (instant: string) => `${dateAt(instant, model.timeZone)}, ${timeAt(instant, model.timeZone)}`
   return (
@@ -49,102 +50,8 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         </p>
       )}
       {model.continues && <p className="mt-3">{t('continue.of', { at: at(model.continues.closedAt) })}</p>}
-      {model.appliances.map((a) => (
-        <ApplianceReport key={a.id} appliance={a} model={model} />
-      ))}
-      <List
-        title={t('report.defects')}
-        empty={t('report.no-defects')}
-        items={model.defects.map((d) => (
-          <>
-            <b>{wordsFor(`defect.${d.class}`)}</b>: {d.text}
-            {d.appliance && ` (${d.appliance})`}
-            {d.action && ` · ${d.action}`}
-            {d.mended && ` · ${t('report.mended', { how: d.mended })}`}
-          </>
-        ))}
-      />
-      <List
-        title={t('report.parts')}
-        empty={t('report.no-parts')}
-        items={model.parts.map((p) => (
-          <>
-            <b>{p.part}</b>
-            {p.number && ` · ${p.number}`}
-            {p.why && ` · ${p.why}`}
-          </>
-        ))}
-      />
-      <List
-        title={t('report.loose')}
-        empty={t('report.no-loose')}
-        items={model.looseEnds.map((l) => (
-          <span key={l.openedAt} className={l.closedAt ? '' : 'font-semibold text-error'}>
-            {l.appliance && `${l.appliance}: `}
-            {l.label}: {l.closedAt ? t('report.loose-closed', { time: timeAt(l.closedAt, model.timeZone) }) : <StillOpen />}
-            {l.leakCheck && ` · ${t('loose.tight', { method: wordsFor(`leak.${l.leakCheck}`) })}`}
-          </span>
-        ))}
-      />
-      <List
-        title={t('report.disturbed')}
-        items={model.disturbed.map((d) => (
-          <span key={d.label} className={d.refitted ? '' : 'font-semibold text-error'}>
-            {d.label} ({wordsFor(`disturbed.kind.${d.kind}`)}): {d.refitted ? wordsFor(`disturbed.refit.${d.refitted}`) : <StillOpen />}
-          </span>
-        ))}
-        inline
-      />
-      <List
-        title={t('report.overrides')}
-        items={model.overrides.map((o) => (
-          <>
-            {o.reason} <span className="quiet">({o.by})</span>
-          </>
-        ))}
-      />
-      <List
-        title={t('report.breaches')}
-        items={model.breaches.map((b) => (
-          <>
-            {wordsFor(`breach.${b.code}`)} <span className="quiet">{timeAt(b.at, model.timeZone)}</span>
-          </>
-        ))}
-      />
-      <List
-        title={t('report.corrections')}
-        items={model.corrections.map((c) => (
-          <>
-            {c.reason}{' '}
-            <span className="quiet">
-              ({c.by}, {timeAt(c.at, model.timeZone)})
-            </span>
-          </>
-        ))}
-      />
-      <List
-        title={t('report.notes')}
-        items={model.notes.map((n) => (
-          <>
-            {n.text} <span className="quiet">({n.by})</span>
-          </>
-        ))}
-      />
-      <List
-        title={t('report.instruments')}
-        items={model.instruments.map((i) => (
-          <>
-            {i.name} {i.serial}, {wordsFor(`instrument.${i.kind}`).toLowerCase()}:{' '}
-            {i.inCalibration ? (
-              t('report.calibrated', { date: calibratedUntil(i.calibrationDueAt, model.timeZone) })
-            ) : (
-              <Marked>{t('report.not-calibrated')}</Marked>
-            )}
-            {!i.inCalibration && i.allowed && `, ${t('report.allowed', i.allowed)}`}
-            {i.certificate && ` · ${i.certificate}`}
-          </>
-        ))}
-      />
+      <ReportSummary model={model} plain={customer} />
+      {customer ? <Meaning model={model} /> : <Technical model={model} />}
       {model.photos.length > 0 && (
         <section className="mt-4">
           <h4 className="text-sm quiet">{t('report.photos')}</h4>
@@ -159,7 +66,6 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
         </section>
       )}
       <footer className="keep mt-6 border-t hairline pt-4 text-sm">
-        {model.nextDueOn && <p className="text-base font-semibold">{t('report.next', { date: plainDate(model.nextDueOn) })}</p>}
         <p className="mt-2 flex gap-2 font-semibold">
           <WarningSign size={18} />
           {t('report.smell', { number: emergencyNumber(model.emergencyNumber) })}
@@ -188,17 +94,7 @@ export function ReportSheet({ shown }: { readonly shown: ShownReport }) {
           </figure>
         )}
       </footer>
+      {!customer && <Annex model={model} />}
     </article>
   )
 }
-
-/** What must not be overlooked: a warning sign beside it, not capitals. */
-const Marked = ({ children }: { readonly children: ReactNode }) => (
-  <b className="inline-flex gap-1 text-error">
-    <WarningSign size={14} /> {children}
-  </b>
-)
-const StillOpen = () => <Marked>{t('report.loose-open')}</Marked>
-
-/** The last day of a calibration. Reports of before kept the end of the day in UTC; since then it is the end of the day at the site. */
-const calibratedUntil = (at: string, timeZone: string): string => dateAt(at, at.endsWith('T23:59:59.000Z') ? 'UTC' : timeZone)

@@ -31,6 +31,7 @@ const line = (more: Partial<ReportLine> = {}): ReportLine => ({
   expandedUncertainty: 0.002,
   change: 'measured-again',
   status: 'inside',
+  foundStatus: null,
   because: 'inside',
   side: null,
   goalMet: null,
@@ -224,6 +225,80 @@ describe('a figure', () => {
     const practice = { id: 'imperial-oxygen', version: 1, title: 'Imperial', units: 'imperial' }
     expect(said({ practice, appliances: [unit({ lines: [pressure] })] })).toMatch(/7\.0\d? .*in/)
     expect(ofUnit({ lines: [pressure] })).toMatch(/17\.4 .*mbar/)
+  })
+})
+
+describe('the half page that answers', () => {
+  const summary = (more: object = {}) => said(more).split('Larch 28 C TW28-1')[0]!
+  const point = (more: object) => ({
+    id: 'rope',
+    answer: 'no',
+    label: 'Rope',
+    said: 'sound',
+    detail: null,
+    before: [],
+    at: null,
+    together: false,
+    ...more,
+  })
+
+  test('says safe first, then how it was left, what was found and done, what to do, and the next service', () => {
+    const text = summary()
+    expect(text).toMatch(
+      /Safe\. In normal service\..*How it was left In normal service.*No defects, nothing out of limits.*Nothing was changed.*Nothing before the next service.*1 within limits.*by 1 Jun 2027/,
+    )
+  })
+
+  test.each([
+    [
+      { defects: [{ class: 'danger-now', text: 'Flue broken', action: 'Gas off', by: 'T' }] },
+      /Immediate danger\. Do not use\..*Flue broken\. Gas off \(before it is used again\)/,
+    ],
+    [
+      { defects: [{ class: 'attention', text: 'Trap cracked', action: '', by: 'T' }] },
+      /Something needs attention.*Trap cracked \(by the next service, 1 Jun 2027\)/,
+    ],
+    [{ looseEnds: [{ label: 'Nipple open', openedAt: 'x', closedAt: null, leakCheck: null }] }, /What to do Nipple open: open/],
+    [{ parts: [{ part: 'Electrode', number: 'TW-12', why: null, by: 'T' }] }, /New part: Electrode, TW-12/],
+    [{ appliances: [unit({ lines: [line({ foundStatus: 'outside' })] })] }, /What was found CO₂, maximum: 9\.8 ?% \(limits 8\.7–9\.3\)/],
+    [{ appliances: [unit({ lines: [line({ status: 'outside', asLeft: 0.097 })] })] }, /Still out of limits: CO₂, maximum: 9\.7/],
+    [
+      { appliances: [unit({ outcome: 'left-isolated', outcomeReason: 'Cracked exchanger' })] },
+      /Not in service\..*Left isolated and labelled\. Cracked exchanger.*only by a licensed technician/,
+    ],
+    [
+      {
+        appliances: [unit(), unit({ name: 'Second', codes: [{ code: 'L4', meaning: null, page: null, at: '2026-06-01T08:10:00.000Z' }] })],
+      },
+      /Second: Display showed L4: not on the card/,
+    ],
+  ])('tells what there is to tell (%#)', (more, words) => expect(summary(more)).toMatch(words))
+
+  test('points that are as they should be are a number, others are spelled out, and all are in the annex', () => {
+    const renewed = point({
+      id: 'seal',
+      label: 'Seal',
+      before: [{ answer: 'no', said: 'worn', detail: null, at: '2026-06-01T08:10:00.000Z', by: 'T' }],
+    })
+    const text = ofUnit({ observations: [point({}), renewed] })
+    const [page, annex] = text.split('Annex: every point') as [string, string]
+    expect(page).toMatch(/2 points inspected/)
+    expect(annex).toMatch(/Rope: +sound/)
+    expect(annex).toMatch(/Seal: was worn/)
+    expect(page).toContain('Seal: was worn')
+  })
+
+  test('the customer reads the answers and what they mean, and no table', () => {
+    const risky = { ...model({ defects: [{ class: 'at-risk', text: 'Flue seal loose', action: 'Renew', by: 'T' }] }) }
+    const text = read(<ReportSheet shown={{ model: risky, frozen: FROZEN, unfinished: null }} customer />)
+    for (const part of [
+      'At risk. Do not use until fixed.',
+      'one more fault could make it dangerous',
+      'Hollowmere Heat: if it stops',
+      'If you smell gas',
+    ])
+      expect(text).toContain(part)
+    for (const part of ['As found', 'within limits', 'Annex', 'Adjustments']) expect(text).not.toContain(part)
   })
 })
 

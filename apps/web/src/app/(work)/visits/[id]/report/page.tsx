@@ -15,8 +15,15 @@ import { t } from '@/messages/all'
 
 export const generateMetadata = titled('report.title')
 
-export default async function ReportPage({ params }: { readonly params: Promise<{ id: string }> }) {
+export default async function ReportPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ id: string }>
+  readonly searchParams: Promise<{ for?: string }>
+}) {
   const { id } = await params
+  const customer = (await searchParams).for === 'customer'
   const actor = await requireActor(`/visits/${id}/report`)
   const shown = await Promise.resolve()
     .then(() => reportOf(actor, pathId(id), new Date().toISOString()))
@@ -40,12 +47,18 @@ export default async function ReportPage({ params }: { readonly params: Promise<
           >
             {t('report.to-appliance')}
           </Link>
+          <Link
+            className="btn btn-ghost text-primary btn-sm"
+            href={customer ? `/visits/${id}/report` : `/visits/${id}/report?for=customer`}
+          >
+            {t(customer ? 'report.for-technician' : 'report.for-customer')}
+          </Link>
           <PrintButton />
         </>
       }
     >
       {shown.unfinished && mayStartVisits(actor.role) && <ContinueVisit {...shown.unfinished} />}
-      <ReportSheet shown={shown} />
+      <ReportSheet shown={shown} customer={customer} />
     </Frame>
   )
 }
