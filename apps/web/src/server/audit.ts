@@ -59,6 +59,7 @@ export const AUDIT_ACTIONS = [
   'moved-to-version',
   'checked',
   'link-made',
+  'report-shared',
   'link-revoked',
   'bridge-added',
   'bridge-revoked',

@@ -15,6 +15,7 @@ const GAS_WORK = {
   'instrument.check': ['lead', 'technician', 'apprentice'],
   'card.from-plate': ['lead', 'technician'],
   'label.print': ['lead', 'technician', 'planner'],
+  'report.share': ['lead', 'technician', 'planner'],
 } as const satisfies Record<string, readonly Role[]>
 
 /** Office work is not gas work: it goes by the role somebody holds, so that a lead with a lapsed licence can still enter the new one. */

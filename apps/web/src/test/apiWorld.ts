@@ -16,6 +16,7 @@ import {
   site,
   user,
   visit,
+  report,
 } from '@/db/schema'
 import { newSupply } from '@/features/places/server/choices'
 import type { Actor } from '@/server/actorOf'
@@ -152,6 +153,11 @@ export const aPhoto = async () => {
     createdBy: people.lead.userId,
   })
   return { id }
+}
+/** A closed visit of the lead's firm, with its report. */
+export const aReport = async () => {
+  const [row] = await ownerDb.select({ id: report.visitId }).from(report).where(eq(report.firmId, people.lead.firmId)).limit(1)
+  return { id: row!.id, body: { days: 30 } }
 }
 export const aMember = async () => {
   const id = uuidv7()

@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { mail, user } from '@/db/schema'
 import { type Action, ALL, REMOVE, PLAN, LEAD, inAnHour, none } from './actions'
-import { aMember, aPicture, anInvitation, firmVersion, leftMember, people, place, plannedVisit } from './apiWorld'
+import { aMember, aPicture, aReport, anInvitation, firmVersion, leftMember, people, place, plannedVisit } from './apiWorld'
 import { newVisit, ownerDb, started } from './world'
 
 const KEEP = { letters: null, invitations: null, imports: null, notes: null, contacts: null, people: null }
@@ -105,6 +105,15 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
     prepare: async () => ({ ...(await plannedVisit()), body: { plannedFor: inAnHour() } }),
   },
   { method: 'GET', route: 'visits/[id]', may: ALL, ok: 200, prepare: plannedVisit },
+  {
+    method: 'GET',
+    route: 'visits/[id]/report-file',
+    may: ALL,
+    ok: 200,
+    prepare: async () => ({ id: (await aReport()).id, query: '?as=slip' }),
+  },
+  { method: 'GET', route: 'visits/[id]/report-links', may: REMOVE, ok: 200, prepare: async () => ({ id: (await aReport()).id }) },
+  { method: 'POST', route: 'visits/[id]/report-links', may: REMOVE, ok: 201, prepare: aReport },
   { method: 'GET', route: 'visits/[id]/events', may: ALL, ok: 200, prepare: plannedVisit },
   { method: 'GET', route: 'visits/[id]/live', may: ALL, ok: 200, prepare: plannedVisit },
   {

@@ -68,6 +68,8 @@ export const ROUTES: Readonly<Record<string, () => Promise<Handlers>>> = {
   visits: () => import('./v1/visits/route'),
   'visits/[id]': () => import('./v1/visits/[id]/route'),
   'visits/[id]/confirmations': () => import('./v1/visits/[id]/confirmations/route'),
+  'visits/[id]/report-file': () => import('./v1/visits/[id]/report-file/route'),
+  'visits/[id]/report-links': () => import('./v1/visits/[id]/report-links/route'),
   'visits/[id]/events': () => import('./v1/visits/[id]/events/route'),
   'visits/[id]/live': () => import('./v1/visits/[id]/live/route'),
   'visits/[id]/photos/[photoId]': () => import('./v1/visits/[id]/photos/[photoId]/route'),

@@ -107,7 +107,7 @@ export const mail = pgTable(
     id: uuid('id').primaryKey(),
     firmId: firmId(),
     kind: text('kind', {
-      enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed', 'test'],
+      enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed', 'test', 'report'],
     }).notNull(),
     userId: userId(),
     toName: text('to_name').notNull(),

@@ -290,13 +290,16 @@ export const publicLink = pgTable(
   {
     token: text('token').primaryKey(),
     firmId: firmId(),
-    kind: text('kind', { enum: ['lid-label'] }).notNull(),
+    kind: text('kind', { enum: ['lid-label', 'report'] }).notNull(),
+    /** The appliance of a label, the visit of a report. */
     subjectId: uuid('subject_id').notNull(),
     createdAt: stamp('created_at').notNull(),
     createdBy: text('created_by')
       .notNull()
       .references(() => user.id),
     revokedAt: stamp('revoked_at'),
+    /** Of a report; a label does not run out. */
+    expiresAt: stamp('expires_at'),
   },
   (t) => [index('public_link_of').on(t.firmId, t.subjectId), ownFirmOnly()],
 )

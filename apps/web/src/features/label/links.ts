@@ -59,16 +59,17 @@ export async function revokeLink(tx: Transaction, actor: Actor, token: string, n
     .update(publicLink)
     .set({ revokedAt: now })
     .where(and(eq(publicLink.firmId, actor.firmId), eq(publicLink.token, token), isNull(publicLink.revokedAt)))
-    .returning({ subjectId: publicLink.subjectId })
+    .returning({ subjectId: publicLink.subjectId, kind: publicLink.kind })
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-  await audit(tx, actor, 'link-revoked', ['appliance', row.subjectId], now)
+  await audit(tx, actor, 'link-revoked', [row.kind === 'report' ? 'visit' : 'appliance', row.subjectId], now)
 }
 
-/** Where a link leads inside the firm; null when it is revoked, unknown, or another firm's. */
+/** The address inside the firm that a link leads to; null when it is revoked, unknown, or another firm's. */
 export async function whereTo(tx: Transaction, firmId: string, token: string): Promise<string | null> {
   const [row] = await tx
-    .select({ subjectId: publicLink.subjectId })
+    .select({ subjectId: publicLink.subjectId, kind: publicLink.kind })
     .from(publicLink)
     .where(and(eq(publicLink.firmId, firmId), eq(publicLink.token, token), isNull(publicLink.revokedAt)))
-  return row?.subjectId ?? null
+  if (!row) return null
+  return row.kind === 'report' ? `/visits/${row.subjectId}/report` : `/appliances/${row.subjectId}`
 }

@@ -1,8 +1,8 @@
 import { isTold, type Report } from '@lucerna/core/report'
 import { t } from '@/messages/all'
-import { Point } from './Inspected'
 import { List } from './List'
 import { ReadingsTable, WorkedOut } from './ReadingsTable'
+import { pointItem } from './sections'
 
 /** All that a reader need not see to know how it stands, but may want to prove: every point that was inspected, and figures without a limit. */
 export function Annex({ model }: { readonly model: Report }) {
@@ -20,13 +20,7 @@ export function Annex({ model }: { readonly model: Report }) {
             {several && <h4 className="font-semibold">{a.name}</h4>}
             <ReadingsTable lines={rest.filter((l) => !l.computed)} rates={a.rates} model={model} />
             <WorkedOut lines={rest.filter((l) => l.computed)} rates={a.rates} units={model.practice.units} />
-            <List
-              title={t('report.observed')}
-              items={a.observations.map((o) => (
-                <Point key={o.id} of={o} timeZone={model.timeZone} />
-              ))}
-              inline
-            />
+            <List section={{ title: t('report.observed'), inline: true, items: a.observations.map((o) => pointItem(o, model.timeZone)) }} />
             {together > 0 && <p className="mt-1 text-xs quiet">{t('report.together', { count: together, of: a.observations.length })}</p>}
           </div>
         )

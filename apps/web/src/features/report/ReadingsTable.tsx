@@ -1,18 +1,14 @@
 import type { MeasurandId } from '@lucerna/core/measure'
 import type { Report, ReportLine } from '@lucerna/core/report'
 import Link from 'next/link'
-import { bandText, figure, spanText, unitText } from '@/ui/figures'
+import { figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/messages/all'
-import { hasWords, wordsFor } from '@/ui/words'
+import { wordsFor } from '@/ui/words'
+import { lineWords } from './lineWords'
+import { rateWords } from './rateWords'
 
 type Rates = Report['appliances'][number]['rates']
-
-/** How a firing state is called: as the card calls the rate, else in our words; standing says itself by the figure's name. */
-export const rateWords =
-  (rates: Rates) =>
-  (id: string): string =>
-    rates.find((r) => r.id === id)?.label.toLowerCase() ?? (id === 'standing' ? '' : hasWords(`state.${id}`) ? wordsFor(`state.${id}`) : id)
 
 /** As found beside as left in the order of the line, with limits and verdicts. */
 export function ReadingsTable({
@@ -121,6 +117,8 @@ export function WorkedOut({
   )
 }
 
+const LEFT_TONE = { plain: '', quiet: 'font-normal quiet', warn: 'font-normal text-warning' }
+
 function Line({
   line: l,
   units,
@@ -132,69 +130,38 @@ function Line({
   readonly rate: string
   readonly visitId: string
 }) {
-  const id = l.measurandId as MeasurandId
-  const write = (v: number | null) => (v === null ? '–' : figure(id, v, units))
-  const side = l.side === 'below' || l.side === 'above' ? l.side : undefined
+  const w = lineWords(l, units, rate)
   return (
     <tr className="keep border-b hairline">
       <td className="py-1 pr-3 first-letter:uppercase">
-        {t(`short.${id}`)}{' '}
-        <span className="text-sm quiet">
-          {[l.instance && wordsFor(`instance.${l.instance}`).toLowerCase(), rate].filter(Boolean).join(', ')}
-          {l.computed ? ` · ${t('report.computed')}` : ''}
-          {l.caseOpen ? ` · ${t('report.case-open')}` : ''}
-        </span>
+        {w.what} <span className="text-sm quiet">{w.where}</span>
         {l.traceId && (
           <Link href={`/visits/${visitId}/traces#${l.traceId}`} className="ml-1 text-sm text-primary underline print:hidden">
             {t('report.trace')}
           </Link>
         )}
-        <span className="block text-xs quiet sm:hidden">
-          {[bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') }), unitText(id, units)].filter(Boolean).join(' ')}
-        </span>
+        <span className="block text-xs quiet sm:hidden">{[w.band, w.unit.split(' ± ')[0]].filter(Boolean).join(' ')}</span>
       </td>
       <td className="py-1 pr-3 text-right">
-        {l.firstRun && l.neverValid === null && <span className="block text-xs quiet">{t('report.first-run')}</span>}
-        {l.neverValid === null ? write(l.asFound) : <span className="quiet">({write(l.neverValid)})</span>}
+        {w.foundNote && <span className="block text-xs quiet">{w.foundNote}</span>}
+        {l.neverValid === null ? w.found : <span className="quiet">{w.found}</span>}
       </td>
       <td className="py-1 pr-3 text-right font-semibold">
-        {l.neverValid !== null ? (
-          <span className="font-normal text-warning">{t('report.never-valid')}</span>
-        ) : l.change === 'not-measured-again' ? (
-          <span className="font-normal text-warning">{t('report.not-again')}</span>
-        ) : l.change === 'unchanged' && l.asFound !== null ? (
-          <span className="font-normal quiet">{t('report.unchanged')}</span>
-        ) : (
-          write(l.asLeft)
-        )}
-        {l.afterWork !== null && l.neverValid === null && (
-          <span className="block text-xs font-normal quiet">{t('report.after-work', { value: write(l.afterWork) })}</span>
-        )}
+        <span className={LEFT_TONE[w.leftTone]}>{w.left}</span>
+        {w.leftNote && <span className="block text-xs font-normal quiet">{w.leftNote}</span>}
       </td>
-      <td className="py-1 pr-3 text-sm quiet max-sm:hidden">
-        {unitText(id, units)}
-        {l.expandedUncertainty !== null && ` ± ${spanText(id, l.expandedUncertainty, units)}`}
-      </td>
+      <td className="py-1 pr-3 text-sm quiet max-sm:hidden">{w.unit}</td>
       <td className="py-1 pr-3 text-sm max-sm:hidden">
-        {bandText(id, l, units, { upTo: t('band.up-to'), from: t('band.from') })}
-        {l.source && (
-          <span className="text-xs quiet">
-            {' '}
-            {l.source}
-            {l.page && `, ${t('band.page', { page: l.page })}`}
-          </span>
-        )}
+        {w.band} {w.source && <span className="text-xs quiet">{w.source}</span>}
       </td>
       <td className={`py-1 text-sm font-semibold ${VERDICT_TEXT[l.status]}`}>
-        {l.neverValid !== null ? (
-          <span className="text-xs font-normal quiet">{wordsFor(`because.${l.because}`)}</span>
-        ) : l.because === 'no-band' ? (
-          <span className="font-normal quiet">{t('verdict.no-band')}</span>
-        ) : (
+        {w.judged ? (
           <span className="flex items-center gap-1.5 whitespace-nowrap">
-            <BeadSign status={l.status} side={side} size={14} />
-            {l.status === 'outside' ? t(`verdict.${side ?? 'above'}`) : t(`verdict.${l.status}`)}
+            <BeadSign status={w.status} side={w.side} size={14} />
+            {w.verdict}
           </span>
+        ) : (
+          <span className="text-xs font-normal quiet">{w.verdict}</span>
         )}
       </td>
     </tr>

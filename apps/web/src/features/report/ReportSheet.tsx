@@ -12,7 +12,16 @@ import type { ShownReport } from './queries'
 import { Technical } from './Technical'
 
 /** A report as drawn, for a colleague or for the customer: every word of it comes from the frozen model, nothing is judged again. */
-export function ReportSheet({ shown, customer = false }: { readonly shown: ShownReport; readonly customer?: boolean }) {
+export function ReportSheet({
+  shown,
+  customer = false,
+  shared = false,
+}: {
+  readonly shown: ShownReport
+  readonly customer?: boolean
+  /** Behind a link, where its page says which version it is. */
+  readonly shared?: boolean
+}) {
   const { model, frozen } = shown
   const at = (instant: string) => `${dateAt(instant, model.timeZone)}, ${timeAt(instant, model.timeZone)}`
   return (
@@ -37,7 +46,7 @@ export function ReportSheet({ shown, customer = false }: { readonly shown: Shown
           </p>
         </div>
       </header>
-      {!frozen && (
+      {!frozen && !shared && (
         <p className="my-4 flex gap-2 font-semibold text-warning">
           <WarningSign />
           {t('report.preview')}

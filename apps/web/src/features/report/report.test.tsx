@@ -1,4 +1,4 @@
-import { type Report, type ReportLine, reportSchema } from '@lucerna/core/report'
+import { type ReportLine, reportSchema } from '@lucerna/core/report'
 import { desc, eq } from 'drizzle-orm'
 import { report } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
@@ -6,6 +6,7 @@ import { read, readAs } from '@/test/reading'
 import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/world'
 import { reportOf, type ShownReport } from './queries'
 import { ReportSheet } from './ReportSheet'
+import { line, model, type Unit, unit } from './testReport'
 
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined, push: () => undefined }) }))
 
@@ -17,93 +18,6 @@ beforeAll(async () => {
 afterAll(closeAll)
 const now = () => new Date().toISOString()
 
-const line = (more: Partial<ReportLine> = {}): ReportLine => ({
-  key: 'co2.flue@flue/max',
-  measurandId: 'co2.flue',
-  stationId: 'flue',
-  firingStateId: 'max',
-  asFound: 0.0975,
-  afterWork: null,
-  asLeft: 0.0901,
-  caseOpen: false,
-  firstRun: false,
-  neverValid: null,
-  expandedUncertainty: 0.002,
-  change: 'measured-again',
-  status: 'inside',
-  foundStatus: null,
-  because: 'inside',
-  side: null,
-  goalMet: null,
-  min: 0.087,
-  max: 0.093,
-  source: 'Tarnwick TW-INST-28C',
-  page: '31',
-  entered: '9,0',
-  takenAt: '2026-06-01T09:10:00.000Z',
-  by: 'Tobias Achterberg',
-  instrument: 'Meridian C3',
-  computed: false,
-  traceId: null,
-  instance: null,
-  ...more,
-})
-type Unit = Report['appliances'][number]
-const unit = (more: Partial<Unit> = {}): Unit => ({
-  id: 'a1',
-  name: 'Larch 28 C',
-  serial: 'TW28-1',
-  position: 'Kitchen',
-  gas: 'natural-gas-h',
-  altitudeM: 410,
-  card: { id: 'tarnwick-larch-28-c', version: 2, document: 'TW-INST-28C', provisional: false },
-  outcome: 'in-normal-service',
-  outcomeReason: null,
-  grown: [],
-  complaint: null,
-  codes: [],
-  faults: [],
-  starts: [],
-  startsSeen: [],
-  runs: [],
-  rates: [
-    { id: 'max', label: 'Maximum' },
-    { id: 'min', label: 'Minimum' },
-  ],
-  lines: [line()],
-  observations: [],
-  steps: [],
-  specials: [],
-  adjustments: [],
-  ...more,
-})
-const model = (more: object = {}): Report =>
-  reportSchema.parse({
-    schema: 1,
-    coreVersion: '1',
-    visitId: 'v1',
-    jobKind: 'annual-service',
-    firmName: 'Hollowmere Heat',
-    siteName: '7 Quarry Row',
-    siteAddress: '7 Quarry Row, Hollowmere',
-    timeZone: 'Europe/Zurich',
-    technicianName: 'Tobias Achterberg',
-    licenceNumber: 'HM-1001',
-    startedAt: '2026-06-01T08:00:00.000Z',
-    closedAt: '2026-06-01T09:30:00.000Z',
-    nextDueOn: '2027-06-01',
-    practice: { id: 'metric-ratio', version: 1, title: 'Metric, ratio', units: 'metric' },
-    appliances: [unit()],
-    looseEnds: [],
-    defects: [],
-    overrides: [],
-    corrections: [],
-    breaches: [],
-    notes: [],
-    instruments: [],
-    cautions: [],
-    ...more,
-  })
 const FROZEN = {
   version: 1,
   hash: 'a'.repeat(64),

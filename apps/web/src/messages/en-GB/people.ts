@@ -103,6 +103,9 @@ export const people = {
     '{{by}} took the authenticator app off your account, because you cannot use it any more. You were signed out everywhere.',
   'mail.passkey-added': 'A passkey was added with which you can sign in without your password.',
   'mail.passkey-removed': 'A passkey was removed from your account.',
+  'mail.report.subject': 'Service report of {{site}}, {{firm}}',
+  'mail.report.body':
+    'Hello,\n\n{{by}} of {{firm}} worked on the gas appliance at {{site}}. The report is here:\n{{link}}\n\nThe link works until {{until}}. Print or save the report if you want to keep it.\n',
   'mail.changed.subject': 'Your password was changed',
   'mail.changed.body':
     'Hello {{name}},\n\nYour password has just been changed, and you were signed out everywhere.\n\nIf it was not you, tell your lead technician at once.',
@@ -136,6 +139,7 @@ export const people = {
   'audit-action.draft-discarded': 'discarded the draft of',
   'audit-action.moved-to-version': 'moved to another card version',
   'audit-action.checked': 'recorded a check of',
+  'audit-action.report-shared': 'shared the report of',
   'audit-action.link-made': 'made a label code for',
   'audit-action.link-revoked': 'revoked a label code of',
   'audit-action.lock-out-taken': 'accepted a lock-out note of',

@@ -3,6 +3,8 @@ import { redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { whereTo } from '@/features/label/links'
 import { TellForm } from '@/features/lockout/TellForm'
+import { SharedReportPage } from '@/features/report/SharedReportPage'
+import { sharedReport } from '@/features/report/server/share'
 import { lidOf } from '@/features/lockout/server/notes'
 import { DoorPage } from '@/features/sign-in/DoorPage'
 import { currentActor } from '@/server/actor'
@@ -13,12 +15,16 @@ import { t } from '@/messages/all'
 
 export const generateMetadata = titled('label.title')
 
-/** Where the code on a lid leads: somebody of the firm to the appliance; anybody else may tell that it locked out. */
+/**
+ * Where the code on a lid leads: somebody of the firm to the appliance; anybody else may tell that it locked out. A customer’s link shows its report to whoever has it.
+ */
 export default async function LinkPage({ params }: { readonly params: Promise<{ token: string }> }) {
   const { token } = await params
   const actor = await currentActor()
-  const applianceId = actor && (await inFirm(actor, (tx) => whereTo(tx, actor.firmId, token)))
-  if (applianceId) redirect(`/appliances/${applianceId}`)
+  const within = actor && (await inFirm(actor, (tx) => whereTo(tx, actor.firmId, token)))
+  if (within) redirect(within)
+  const shared = await sharedReport(token)
+  if (shared) return <SharedReportPage shared={shared} />
   const lid = actor ? null : await lidOf(token)
   if (!lid)
     return (

@@ -4,8 +4,10 @@ import { mayStartVisits } from '@lucerna/core/visit'
 import { ContinueVisit } from '@/features/report/ContinueVisit'
 import { PrintButton } from '@/features/report/PrintButton'
 import { reportOf } from '@/features/report/queries'
+import { ShareReport } from '@/features/report/ShareReport'
 import { ReportSheet } from '@/features/report/ReportSheet'
 import { requireActor } from '@/server/actor'
+import { may } from '@/server/may'
 import { ApiProblem } from '@/server/problem'
 import { pathId } from '@/server/route'
 import { titled } from '@/server/page'
@@ -53,6 +55,16 @@ export default async function ReportPage({
           >
             {t(customer ? 'report.for-technician' : 'report.for-customer')}
           </Link>
+          {(['pdf', 'slip'] as const).map((as) => (
+            <a
+              key={as}
+              className="btn btn-ghost text-primary btn-sm"
+              href={`/api/v1/visits/${id}/report-file?as=${as}&paper=${shown.model.practice.units === 'imperial' ? 'letter' : 'a4'}${customer ? '&for=customer' : ''}`}
+            >
+              {t(`report.${as}`)}
+            </a>
+          ))}
+          {shown.frozen && may(actor, 'report.share') && <ShareReport visitId={id} timeZone={shown.model.timeZone} />}
           <PrintButton />
         </>
       }
