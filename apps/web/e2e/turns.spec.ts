@@ -74,7 +74,7 @@ test('a service that becomes a gas pipe repair: its tightness and joints come to
   const texts = { ...soundTexts(...propane, 'tightness-test'), ...soundTexts(...propane, 'annual-service') }
   await page.clock.install()
   await signIn(page, 'Tobias')
-  await beginJob(page, /Larch 28/, 'Annual service')
+  await beginJob(page, /Larch 28 C, propane/, 'Annual service')
   await walkTo(page, 'Strip', { texts })
   // Case on and case off, side by side: on the report, and neither as found nor as left.
   await page.getByRole('button', { name: 'Compare…' }).click()
