@@ -12,24 +12,17 @@ import { summaryWords } from './summaryWords'
 /** What a receipt printer writes on a line. */
 export const COLUMNS = 40
 
-/** A text in lines of the slip's width, broken between words where it can be. */
+/** A text in lines of the slip's width, broken between words where it can be; those behind the first begin with the indent. */
 export function wrapped(text: string, indent = ''): string[] {
+  const most = COLUMNS - indent.length
   const lines: string[] = []
-  let line = ''
-  for (const word of text.split(/\s+/).filter(Boolean)) {
-    const room = COLUMNS - (lines.length === 0 && line === '' ? 0 : indent.length)
-    const pieces = word.match(new RegExp(`.{1,${COLUMNS - indent.length}}`, 'gu')) ?? [word]
-    for (const piece of pieces) {
-      const next = line === '' ? (lines.length === 0 ? piece : indent + piece) : `${line} ${piece}`
-      if ([...next].length <= COLUMNS) line = next
-      else {
-        lines.push(line)
-        line = indent + piece
-      }
-    }
-    if (room <= 0) break
+  // A word longer than a line is broken inside.
+  for (const piece of text.split(/\s+/).flatMap((word) => word.match(new RegExp(`.{1,${most}}`, 'gu')) ?? [])) {
+    const last = lines.at(-1)
+    if (last !== undefined && [...last, ...piece].length < COLUMNS) lines[lines.length - 1] = `${last} ${piece}`
+    else lines.push(lines.length === 0 ? piece : indent + piece)
   }
-  return line === '' ? lines : [...lines, line]
+  return lines
 }
 
 /** Left and right of a line, the right one on a line of its own where both do not fit. */

@@ -96,7 +96,7 @@ export async function exportPerson(tx: Transaction, actor: Actor, userId: string
  *
  * @throws ApiProblem 404, 409 still in the firm
  */
-export async function erasePerson(tx: Transaction, actor: Actor, userId: string, now: string): Promise<void> {
+export async function erasePerson(tx: Transaction, actor: Pick<Actor, 'firmId' | 'userId'>, userId: string, now: string): Promise<void> {
   const { u, m } = await person(tx, actor.firmId, userId)
   if (!m.leftAt) throw new ApiProblem(409, 'still-here', t('people.erase-first-leave'))
   await tx.delete(mail).where(and(eq(mail.firmId, actor.firmId), or(eq(mail.userId, userId), eq(mail.toAddress, u.email))))
@@ -137,7 +137,7 @@ async function siteRow(tx: Transaction, firmId: string, siteId: string) {
 }
 
 /** Erases the contact of a site for good; that it was erased, and when, stays. @throws ApiProblem 404 */
-export async function eraseContact(tx: Transaction, actor: Actor, siteId: string, now: string): Promise<void> {
+export async function eraseContact(tx: Transaction, actor: Pick<Actor, 'firmId' | 'userId'>, siteId: string, now: string): Promise<void> {
   const row = await siteRow(tx, actor.firmId, siteId)
   await tx
     .update(site)

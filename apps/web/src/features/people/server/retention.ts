@@ -101,11 +101,11 @@ export async function sweep(tx: Transaction, by: Deeds, now: string): Promise<Re
     const { table, which } = old(kind, by.firmId, limit(months, now))
     if (kind === 'contacts') {
       const sites = await tx.select({ id: site.id }).from(site).where(which)
-      for (const { id } of sites) await eraseContact(tx, by as Actor, id, now)
+      for (const { id } of sites) await eraseContact(tx, by, id, now)
       gone[kind] = sites.length
     } else if (kind === 'people') {
       const people = await tx.select({ id: membership.userId }).from(membership).where(which)
-      for (const { id } of people) await erasePerson(tx, by as Actor, id, now)
+      for (const { id } of people) await erasePerson(tx, by, id, now)
       gone[kind] = people.length
     } else
       gone[kind] = (
@@ -127,7 +127,7 @@ export async function sweep(tx: Transaction, by: Deeds, now: string): Promise<Re
   return gone
 }
 
-/** The firm's periods, as far as any are set. */
+/** The firm's periods; a kind without one is kept. */
 export async function retentionOf(
   tx: Transaction,
   firmId: string,
