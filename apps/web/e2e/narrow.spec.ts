@@ -45,4 +45,16 @@ test('registers, cards, practices, instruments and people on a phone', { tag: '@
     await fits(page, path)
   await page.goto(appliance ?? '')
   await accessible(page)
+  // A report on a phone, and the link that its customer gets.
+  const report = (await page.locator('a[href$="/report"]').first().getAttribute('href')) ?? ''
+  for (const path of [report, `${report}?for=customer`]) await fits(page, path)
+  await page.getByRole('button', { name: 'Share…' }).click()
+  await page.getByRole('button', { name: 'Make link' }).click()
+  const link = (await page.getByRole('dialog').getByText(/\/l\//).first().textContent()) ?? ''
+  await accessible(page)
+  await page.context().clearCookies()
+  await page.goto(new URL(link).pathname)
+  await expect(page.getByText('When to call')).toBeVisible()
+  await expect(page.getByText('Annex')).toHaveCount(0)
+  await accessible(page)
 })

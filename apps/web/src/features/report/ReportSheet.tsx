@@ -81,7 +81,7 @@ export function ReportSheet({
         </p>
         <p className="mt-2 quiet">
           {t('report.basis', { practice: model.practice.title, version: model.practice.version, core: model.coreVersion })}{' '}
-          {t('caution.rest')}
+          {!customer && t('caution.rest')}
         </p>
         {frozen && (
           <div className="mt-2 text-xs break-all quiet">

@@ -439,7 +439,7 @@ export async function reportPdf(
           <Text style={styles.strong}>{t('report.smell', { number: emergencyNumber(model.emergencyNumber) })}</Text>
           <Text style={[styles.quiet, { marginTop: 4 }]}>
             {t('report.basis', { practice: model.practice.title, version: model.practice.version, core: model.coreVersion })}{' '}
-            {t('caution.rest')}
+            {customer ? '' : t('caution.rest')}
           </Text>
           {frozen && (
             <View style={[styles.small, styles.quiet, { marginTop: 4 }]}>

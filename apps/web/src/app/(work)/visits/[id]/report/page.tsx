@@ -49,26 +49,25 @@ export default async function ReportPage({
           >
             {t('report.to-appliance')}
           </Link>
-          <Link
-            className="btn btn-ghost text-primary btn-sm"
-            href={customer ? `/visits/${id}/report` : `/visits/${id}/report?for=customer`}
-          >
-            {t(customer ? 'report.for-technician' : 'report.for-customer')}
-          </Link>
-          {(['pdf', 'slip'] as const).map((as) => (
-            <a
-              key={as}
-              className="btn btn-ghost text-primary btn-sm"
-              href={`/api/v1/visits/${id}/report-file?as=${as}&paper=${shown.model.practice.units === 'imperial' ? 'letter' : 'a4'}${customer ? '&for=customer' : ''}`}
-            >
-              {t(`report.${as}`)}
-            </a>
-          ))}
-          {shown.frozen && may(actor, 'report.share') && <ShareReport visitId={id} timeZone={shown.model.timeZone} />}
           <PrintButton />
         </>
       }
     >
+      <div className="mx-auto flex max-w-4xl flex-wrap justify-end gap-x-2 gap-y-1 px-4 pt-3 print:hidden">
+        <Link className="btn btn-ghost text-primary btn-sm" href={customer ? `/visits/${id}/report` : `/visits/${id}/report?for=customer`}>
+          {t(customer ? 'report.for-technician' : 'report.for-customer')}
+        </Link>
+        {(['pdf', 'slip'] as const).map((as) => (
+          <a
+            key={as}
+            className="btn btn-ghost text-primary btn-sm"
+            href={`/api/v1/visits/${id}/report-file?as=${as}&paper=${shown.model.practice.units === 'imperial' ? 'letter' : 'a4'}${customer ? '&for=customer' : ''}`}
+          >
+            {t(`report.${as}`)}
+          </a>
+        ))}
+        {shown.frozen && may(actor, 'report.share') && <ShareReport visitId={id} timeZone={shown.model.timeZone} />}
+      </div>
       {shown.unfinished && mayStartVisits(actor.role) && <ContinueVisit {...shown.unfinished} />}
       <ReportSheet shown={shown} customer={customer} />
     </Frame>
