@@ -12,7 +12,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   // `npm run types` checks them, with the tests too; a technician’s first start need not.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ['pino', 'postgres', '@react-pdf/renderer', 'prom-client'],
+  serverExternalPackages: ['pino', 'postgres', '@react-pdf/renderer', 'prom-client', 'pg-boss', 'yazl'],
   // Addresses of before: bookmarks, printed links and pages kept on a device still lead somewhere.
   redirects: async () =>
     Object.entries({ places: 'sites', workings: 'calculators', room: 'simulator', practices: 'profiles', exchange: 'import-export' }).map(

@@ -1,5 +1,6 @@
 // Serves the built application: binds what HOST says and nothing else, tells the program who asks, and ends in order.
 import { existsSync, readFileSync } from 'node:fs'
+import { fork } from 'node:child_process'
 import { createServer } from 'node:http'
 import path from 'node:path'
 import next from 'next'
@@ -25,32 +26,56 @@ if (!existsSync(here('next.config.ts')))
   )
 const app = next({ dev: false, dir: import.meta.dirname, hostname: host, port })
 await app.prepare()
-const handle = app.getRequestHandler()
-const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, (request, response) => {
-  const began = performance.now()
-  // Counted by the program behind (`src/server/metrics.ts`), which knows its addresses.
-  response.on('close', () => globalThis.lucernaMeasure?.(request, response, (performance.now() - began) / 1000))
-  if (!front.front(request, response, { hops, publicUrl })) return
-  front.running.run({ id: String(request.headers['x-request-id']) }, () => {
-    // One request that breaks does not take the others along.
-    handle(request, response).catch(() => {
-      if (!response.headersSent) response.statusCode = 500
-      response.end()
+// The same program, which answers nobody and does the long work: a large file must not hold up whoever waits for a page.
+if (process.env.LUCERNA_BACKGROUND === '1') {
+  const end = () => {
+    process.emit('lucerna:leaving')
+    setTimeout(() => process.exit(0), LAST_MS).unref()
+  }
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, end)
+  // The process that it belongs to is gone, without a word.
+  process.on('disconnect', () => process.exit(0))
+} else serve()
+
+function serve() {
+  const handle = app.getRequestHandler()
+  const server = createServer({ keepAliveTimeout: KEEP_ALIVE_MS }, (request, response) => {
+    const began = performance.now()
+    // Counted by the program behind (`src/server/metrics.ts`), which knows its addresses.
+    response.on('close', () => globalThis.lucernaMeasure?.(request, response, (performance.now() - began) / 1000))
+    if (!front.front(request, response, { hops, publicUrl })) return
+    front.running.run({ id: String(request.headers['x-request-id']) }, () => {
+      // One request that breaks does not take the others along.
+      handle(request, response).catch(() => {
+        if (!response.headersSent) response.statusCode = 500
+        response.end()
+      })
     })
   })
-})
-server.listen(port, host)
+  server.listen(port, host)
 
-let leaving = false
-const leave = () => {
-  if (leaving) return
-  leaving = true
-  // Streams hear it, and tell their readers to come back; what is asked is answered.
-  process.emit('lucerna:leaving')
-  setTimeout(() => {
-    server.close(() => process.exit(0))
-    server.closeIdleConnections()
-    setTimeout(() => process.exit(0), LAST_MS).unref()
-  }, DRAIN_S * 1000)
+  /** @type {import('node:child_process').ChildProcess | null} */
+  let background = null
+  const beginBackground = () => {
+    background = fork(here('server.mjs'), { env: { ...process.env, LUCERNA_BACKGROUND: '1' } })
+    background.on('exit', () => {
+      if (!leaving) setTimeout(beginBackground, 5000).unref()
+    })
+  }
+  if (process.env.LUCERNA_BACKGROUND !== '0') beginBackground()
+
+  let leaving = false
+  const leave = () => {
+    if (leaving) return
+    leaving = true
+    // Streams hear it, and tell their readers to come back; what is asked is answered.
+    process.emit('lucerna:leaving')
+    background?.kill('SIGTERM')
+    setTimeout(() => {
+      server.close(() => process.exit(0))
+      server.closeIdleConnections()
+      setTimeout(() => process.exit(0), LAST_MS).unref()
+    }, DRAIN_S * 1000)
+  }
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, leave)
 }
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, leave)

@@ -97,13 +97,14 @@ export interface Scope {
  * Runs queries inside one firm: a transaction in which row-level security shows and accepts only that firm's rows. Every query on a firm's data
  * goes through here.
  *
- * @param options `plans: 'generic'` keeps the plans of its statements: for work that only ever looks things up by their keys.
+ * @param options `plans: 'generic'` keeps the plans of its statements: for work that only ever looks things up by their keys; `repeatable read` sees everything
+ * as it was at its first question.
  */
 export function inFirm<T>(
   scope: Scope,
   work: (tx: Transaction) => Promise<T>,
   db: Pick<Database, 'transaction'> = database(),
-  { plans = 'custom' }: { readonly plans?: 'custom' | 'generic' } = {},
+  { plans = 'custom', isolationLevel }: { readonly plans?: 'custom' | 'generic'; readonly isolationLevel?: 'repeatable read' } = {},
 ): Promise<T> {
   mayConnect(db)
   return held.run(db, () =>
@@ -119,7 +120,7 @@ export function inFirm<T>(
       const result = await work(tx).catch(forgetValues)
       await scoped
       return result
-    }),
+    }, isolationLevel && { isolationLevel }),
   )
 }
 
@@ -165,7 +166,7 @@ function readingOn(line: postgres.ReservedSql, db: Database): Transaction {
 }
 
 /** The driver's own handle of a transaction: what is executed on it goes out before whatever is asked later. */
-const wireOf = (tx: Transaction): postgres.TransactionSql =>
+export const wireOf = (tx: Transaction): postgres.TransactionSql =>
   (tx as unknown as { session: { client: postgres.TransactionSql } }).session.client
 
 /** ISO 8601 with milliseconds in UTC, from the text PostgreSQL gives. `isoInstant('2026-06-01 09:00:00+00')` → `'2026-06-01T09:00:00.000Z'`. */

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { migrate } from 'drizzle-orm/postgres-js/migrator'
 import { fileURLToPath } from 'node:url'
 import { connect, type Database } from './client'
+import { prepareQueue, QUEUE_SCHEMA } from './queue'
 
 /** Tables that are only ever added to: the log of a visit, cards, profiles, reports, checks of instruments and the audit. */
 const APPEND_ONLY = ['visit_event', 'target_card', 'practice_profile', 'report', 'audit_entry', 'instrument_check']
@@ -24,14 +25,19 @@ const ASKED_BY_APP = [
   'search_words(text, integer)',
   'firm_link_open(text)',
   'begin_firm(text, jsonb)',
+  'calendar_link(text)',
+  'remove_sample()',
 ]
 /** What sign-in and the post may: who somebody is by an id alone, and letters of all firms. */
 const ASKED_BY_SIGN_IN = [
   'acting_person(text, text)',
-  'letters_due(integer)',
+  'letters_waiting()',
+  'letter_to_send(uuid)',
   'letter_told(uuid, text, boolean)',
   'server_status()',
   'firms_to_sweep()',
+  'firms_to_remind()',
+  'old_exports_go()',
 ]
 
 export interface Role {
@@ -48,10 +54,15 @@ export async function prepareDatabase(ownerUrl: string, roles: { readonly app: R
   const { client, db } = connect(ownerUrl, 1)
   try {
     await migrate(db, { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) })
+    await prepareQueue(ownerUrl)
     for (const wanted of [roles.app, roles.signIn]) await makeRole(db, wanted)
     const [app, signIn] = [sql.identifier(roles.app.role), sql.identifier(roles.signIn.role)]
     await db.execute(sql`grant select, insert, update, delete on all tables in schema public to ${app}`)
     await db.execute(sql`grant usage on all sequences in schema public to ${app}`)
+    // Work beside the requests is kept there by the application itself; a job holds ids only.
+    const queue = sql.identifier(QUEUE_SCHEMA)
+    await db.execute(sql`grant usage on schema ${queue} to ${app}`)
+    await db.execute(sql`grant select, insert, update, delete on all tables in schema ${queue} to ${app}`)
     // Who could read the hashes could not use them; who could write them could make firms, accounts and passes.
     for (const table of ['firm_link', 'pass_secret', ...ACCOUNTS]) await db.execute(sql`revoke all on ${sql.identifier(table)} from ${app}`)
     await db.execute(sql`grant select on "user" to ${app}`)

@@ -2,7 +2,19 @@ import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
 import { readFirm } from './client'
-import { bridge, bridgeVoice, firm, liveCommand, liveLines, lockoutNote, site, visitDevice, visitEvent } from './schema'
+import {
+  bridge,
+  bridgeVoice,
+  exportChunk,
+  exportJob,
+  firm,
+  liveCommand,
+  liveLines,
+  lockoutNote,
+  site,
+  visitDevice,
+  visitEvent,
+} from './schema'
 import { actorNamed, appDb, closeAll, event, inside, newVisit, ownerDb, signInDb } from '@/test/world'
 
 let maren: Actor
@@ -23,6 +35,17 @@ beforeAll(async () => {
       await tx
         .insert(lockoutNote)
         .values({ firmId: actor.firmId, id: bridgeId, applianceId, happenedAt: now, toldAt: now, state: 'dismissed' })
+      const job = {
+        id: bridgeId,
+        firmId: actor.firmId,
+        kind: 'archive' as const,
+        wish: {},
+        state: 'cancelled' as const,
+        createdAt: now,
+        updatedAt: now,
+      }
+      await tx.insert(exportJob).values({ ...job, createdBy: actor.userId })
+      await tx.insert(exportChunk).values({ firmId: actor.firmId, jobId: bridgeId, position: 0, data: Buffer.from('x') })
       await tx.insert(liveLines).values({ ...own, lines: [] })
       await tx.insert(liveCommand).values({ ...own, command: { v: 1, instrument: bridgeId, do: 'zero' } })
     })
@@ -133,7 +156,8 @@ describe('what a role of the application may not', () => {
     sql`select * from acting_person('x', null)`,
     sql`select scope_pass(gen_random_uuid(), '', 99999999999)`,
     sql`select fresh_pass(gen_random_uuid(), '')`,
-    sql`select * from letters_due(1)`,
+    sql`select * from letter_to_send(gen_random_uuid())`,
+    sql`select * from firms_to_remind()`,
   ])('nor makes accounts, actors, passes or takes letters (%#)', async (wrong) => {
     expect(await cause(inside(maren, (tx) => tx.execute(wrong)))).toMatch(denied)
   })

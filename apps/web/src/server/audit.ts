@@ -50,6 +50,11 @@ export const AUDIT_ACTIONS = [
   'passkey-added',
   'passkey-removed',
   'swept',
+  'export-made',
+  'calendar-made',
+  'calendar-ended',
+  'samples-added',
+  'samples-removed',
   'signed-out-everywhere',
   'confirmed',
   'follow-up-closed',
@@ -83,6 +88,7 @@ export const AUDIT_SUBJECTS = [
   'practice',
   'instrument',
   'import',
+  'export',
   'bridge',
 ] as const
 

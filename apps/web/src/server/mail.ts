@@ -2,6 +2,7 @@ import { and, desc, eq, lt } from 'drizzle-orm'
 import MailComposer from 'nodemailer/lib/mail-composer'
 import { v7 as uuidv7 } from 'uuid'
 import { isoInstant, type Transaction } from '@/db/client'
+import { sendWork } from '@/db/queue'
 import { firm, mail, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { env } from '@/env'
@@ -22,7 +23,10 @@ export async function sendMail(
   letter: Pick<MailRow, 'kind' | 'userId' | 'toName' | 'toAddress' | 'subject' | 'body'>,
   now: string,
 ): Promise<void> {
-  await tx.insert(mail).values({ id: uuidv7(), firmId, createdAt: now, ...letter })
+  const id = uuidv7()
+  await tx.insert(mail).values({ id, firmId, createdAt: now, ...letter })
+  // Commands that fill an outbox need no other settings.
+  if (process.env.LUCERNA_SMTP_URL) await sendWork(tx, 'letters', { letterId: id }, id)
 }
 
 /**

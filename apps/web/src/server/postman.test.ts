@@ -1,13 +1,14 @@
-import { eq, inArray } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import { createTransport } from 'nodemailer'
 import { SMTPServer } from 'smtp-server'
 import type { AddressInfo } from 'node:net'
 import { v7 as uuidv7 } from 'uuid'
 import { mail } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
-import { actorNamed, signInDb, closeAll, inside, ownerDb } from '@/test/world'
+import { actorNamed, appDb, signInDb, closeAll, inside, ownerDb } from '@/test/world'
 import { HERE, sendMail } from './mail'
-import { deliver } from './postman'
+import { deliver, gatherLetters } from './postman'
+import { takeWork } from './work'
 
 /** A mail server that takes letters, but not to everybody; and may be out of order. */
 const taken: { to: string; text: string }[] = []
@@ -49,41 +50,74 @@ const letter = async (toAddress: string) => {
   return { subject, read }
 }
 
-test('what is due is taken once, with our own address in it, whoever of several processes looks', async () => {
+test('a letter is taken once, with our own address in it, whoever of several processes tries', async () => {
   const one = await letter('dana@fellbank.example')
-  const counts = await Promise.all([deliver(transport(), signInDb), deliver(transport(), signInDb)])
-  expect(counts.reduce((a, b) => a + b)).toBe(1)
-  expect(taken.filter((m) => m.text.includes(one.subject))).toHaveLength(1)
+  const { id } = await one.read()
+  const taken2 = await Promise.all([deliver(transport(), id, signInDb), deliver(transport(), id, signInDb)])
+  expect(taken2).toContain(true)
+  expect(new Set(taken.filter((m) => m.text.includes(one.subject)).map((m) => /message-id: (\S+)/i.exec(m.text)?.[1]))).toEqual(
+    new Set([`<${id}@lucerna>`]),
+  )
   expect(taken.at(-1)!.text).toContain('http://127.0.0.1:3000/reset/x')
-  expect(await one.read()).toMatchObject({ sentAt: expect.any(String), failure: null, tries: 1 })
-  expect(await deliver(transport(), signInDb)).toBe(0)
+  expect(await one.read()).toMatchObject({ sentAt: expect.any(String), failure: null })
+  expect(await deliver(transport(), id, signInDb)).toBe(false)
 })
 
-test('an address that does not exist is said, and not tried again; a server out of order is tried later', async () => {
+test('an address that does not exist is said, and not tried again; a server out of order is left to the queue', async () => {
   const gone = await letter('gone@fellbank.example')
-  expect(await deliver(transport(), signInDb)).toBe(0)
-  expect(await gone.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/No such user/), nextTryAt: null })
-  const wrong = await ownerDb
-    .select()
-    .from(mail)
-    .where(inArray(mail.subject, [gone.subject]))
-  expect(wrong[0]!.tries).toBeGreaterThanOrEqual(12)
+  expect(await deliver(transport(), (await gone.read()).id, signInDb)).toBe(false)
+  expect(await gone.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/No such user/), tries: 12 })
   outOfOrder = true
   const late = await letter('late@fellbank.example')
-  expect(await deliver(transport(), signInDb)).toBe(0)
+  const { id } = await late.read()
+  await expect(deliver(transport(), id, signInDb)).rejects.toThrow('letter not taken')
   outOfOrder = false
-  // Not before its time.
-  expect(await deliver(transport(), signInDb)).toBe(0)
-  await ownerDb
-    .update(mail)
-    .set({ nextTryAt: new Date(Date.now() - 1000).toISOString() })
-    .where(eq(mail.subject, late.subject))
-  expect(await deliver(transport(), signInDb)).toBe(1)
+  expect(await late.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/later/), tries: 1 })
+  expect(await deliver(transport(), id, signInDb)).toBe(true)
   expect(await late.read()).toMatchObject({ sentAt: expect.any(String), failure: null, tries: 2 })
+})
+
+test('letters go through the queue: put there with what they tell, tried again, and gathered if nobody put them there', async () => {
+  const one = await letter('dana@fellbank.example')
+  const { id } = await one.read()
+  // Twice is once.
+  expect(await gatherLetters(signInDb, appDb)).toBeGreaterThanOrEqual(1)
+  await gatherLetters(signInDb, appDb)
+  const jobs = await ownerDb.execute<{ n: number; retry_limit: number }>(
+    sql`select count(*)::int as n, max(retry_limit) as retry_limit from pgboss.job where name = 'letters' and id = ${id}::uuid`,
+  )
+  expect(jobs[0]).toEqual({ n: 1, retry_limit: 12 })
+  let fails = 1
+  const queue = await takeWork(
+    {
+      letters: async ({ letterId }) => {
+        if (letterId !== id) return
+        if (fails-- > 0) throw new Error('not now')
+        await deliver(transport(), letterId, signInDb)
+      },
+    },
+    { url: process.env.LUCERNA_APP_DATABASE_URL!, everyS: 0.5 },
+  )
+  try {
+    const until = async (found: () => Promise<boolean>) => {
+      for (let i = 0; i < 100 && !(await found()); i++) await new Promise((done) => setTimeout(done, 100))
+    }
+    const state = async () =>
+      (await ownerDb.execute<{ state: string }>(sql`select state::text from pgboss.job where id = ${id}::uuid`))[0]!.state
+    await until(async () => (await state()) === 'retry')
+    expect(await state()).toBe('retry')
+    // Its minute is over.
+    await ownerDb.execute(sql`update pgboss.job set start_after = now() where id = ${id}::uuid`)
+    await until(async () => (await one.read()).sentAt !== null)
+    expect((await one.read()).sentAt).not.toBeNull()
+  } finally {
+    await queue.stop()
+  }
 })
 
 test('without anybody at the other end nothing is lost', async () => {
   const one = await letter('dana@fellbank.example')
-  expect(await deliver(createTransport({ host: '127.0.0.1', port: 1, ignoreTLS: true }), signInDb)).toBe(0)
+  const away = createTransport({ host: '127.0.0.1', port: 1, ignoreTLS: true })
+  await expect(deliver(away, (await one.read()).id, signInDb)).rejects.toThrow()
   expect(await one.read()).toMatchObject({ sentAt: null, failure: expect.stringMatching(/CONN|SOCKET/), tries: 1 })
 })

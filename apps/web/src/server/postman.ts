@@ -1,17 +1,15 @@
 import { sql } from 'drizzle-orm'
 import { createTransport, type Transporter } from 'nodemailer'
-import { type Database, isoInstant, signInDatabase } from '@/db/client'
+import { type Database, database, isoInstant, signInDatabase } from '@/db/client'
+import { sendWork } from '@/db/queue'
 import { env } from '@/env'
 import { log } from './log'
 import { withAddress } from './mail'
 
-/** Letters that a process takes at once, and how often it looks, ms. */
-const AT_ONCE = 20
-const EVERY_MS = 5_000
 /** Said by a mail server for good: no such address. Everything else may pass. */
 const FOR_GOOD = /^5(50|51|53|54)$/
 
-interface Due extends Record<string, unknown> {
+interface Letter extends Record<string, unknown> {
   readonly id: string
   readonly firm_name: string
   readonly to_name: string
@@ -25,47 +23,44 @@ interface Due extends Record<string, unknown> {
 const sender = (): string => env().LUCERNA_MAIL_FROM ?? `no-reply@${new URL(env().PUBLIC_URL).hostname}`
 
 /**
- * Hands every letter that is due to the mail server. Each is taken by one process only, and tried again after one, two, four … minutes, for three days at most; an address
- * that does not exist is not tried again. Answers how many were taken by the mail server.
+ * Hands a letter to the mail server, if it still waits. An address that does not exist is not tried again. Answers whether it was taken now.
+ *
+ * @throws Error when the mail server does not take it for now: the queue tries again
  */
-export async function deliver(transport: Pick<Transporter, 'sendMail'>, db: Database = signInDatabase()): Promise<number> {
-  const due = await db.execute<Due>(sql`select * from letters_due(${AT_ONCE})`)
-  let sent = 0
-  for (const letter of due) {
-    const told = (failure: string | null, forGood: boolean) =>
-      db.execute(sql`select letter_told(${letter.id}::uuid, ${failure}, ${forGood})`)
-    try {
-      await transport.sendMail({
-        from: { name: letter.firm_name, address: sender() },
-        to: { name: letter.to_name, address: letter.to_address },
-        subject: letter.subject,
-        text: withAddress(letter.body),
-        date: new Date(isoInstant(letter.created_at)),
-        // The same letter tried twice is one.
-        messageId: `<${letter.id}@lucerna>`,
-      })
-      await told(null, false)
-      sent++
-    } catch (error) {
-      const { responseCode, response, code } = error as { responseCode?: number; response?: string; code?: string }
-      log.warn({ letter: letter.id, code: responseCode ?? code }, 'letter not taken')
-      await told((response ?? code ?? 'unknown').slice(0, 300), FOR_GOOD.test(String(responseCode)))
-    }
+export async function deliver(transport: Pick<Transporter, 'sendMail'>, id: string, db: Database = signInDatabase()): Promise<boolean> {
+  const [letter] = await db.execute<Letter>(sql`select * from letter_to_send(${id}::uuid)`)
+  if (!letter) return false
+  const told = (failure: string | null, forGood: boolean) => db.execute(sql`select letter_told(${id}::uuid, ${failure}, ${forGood})`)
+  try {
+    await transport.sendMail({
+      from: { name: letter.firm_name, address: sender() },
+      to: { name: letter.to_name, address: letter.to_address },
+      subject: letter.subject,
+      text: withAddress(letter.body),
+      date: new Date(isoInstant(letter.created_at)),
+      // The same letter tried twice is one.
+      messageId: `<${letter.id}@lucerna>`,
+    })
+  } catch (error) {
+    const { responseCode, response, code } = error as { responseCode?: number; response?: string; code?: string }
+    log.warn({ letter: letter.id, code: responseCode ?? code }, 'letter not taken')
+    const forGood = FOR_GOOD.test(String(responseCode))
+    await told((response ?? code ?? 'unknown').slice(0, 300), forGood)
+    if (!forGood) throw new Error('letter not taken')
+    return false
   }
-  return sent
+  await told(null, false)
+  return true
 }
 
-/** Delivers letters from now on, where a mail server is set. */
-export function keepDelivering(): void {
-  const url = env().LUCERNA_SMTP_URL
-  if (!url) return
-  const transport = createTransport(url)
-  let busy = false
-  setInterval(() => {
-    if (busy) return
-    busy = true
-    deliver(transport)
-      .catch((error: unknown) => log.error({ message: error instanceof Error ? error.message : 'unknown' }, 'letters not delivered'))
-      .finally(() => (busy = false))
-  }, EVERY_MS).unref()
+/** Puts letters into the queue that wait and are not in it: of before a mail server was set, or of an older version. */
+export async function gatherLetters(accounts: Database = signInDatabase(), db: Database = database()): Promise<number> {
+  const waiting = await accounts.execute<{ id: string }>(sql`select id from letters_waiting()`)
+  await db.transaction(async (tx) => {
+    for (const { id } of waiting) await sendWork(tx, 'letters', { letterId: id }, id)
+  })
+  return waiting.length
 }
+
+/** The mail server of this installation; null where none is set. */
+export const mailServer = (): Transporter | null => (env().LUCERNA_SMTP_URL ? createTransport(env().LUCERNA_SMTP_URL) : null)

@@ -25,3 +25,9 @@ export function keepReaderOfEveryRequest(): void {
     return readers.run({ dialect: dialectAsked(request.headers['accept-language']) }, () => emit.call(this, event, ...args))
   }
 }
+
+/** Does work that no request asked for (a file made beside them, a letter) in the dialect of who will read it. */
+export function readAs<T>(dialect: RequestReader['dialect'], work: () => Promise<T>): Promise<T> {
+  const readers = (globalThis as { [REQUEST_READER]?: AsyncLocalStorage<RequestReader> })[REQUEST_READER]
+  return readers ? readers.run({ dialect }, work) : work()
+}

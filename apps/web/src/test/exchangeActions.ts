@@ -1,5 +1,5 @@
 import { larch18 } from '@lucerna/sim/cards'
-import { documentDraft, importJob, instrument, publicLink } from '@/db/schema'
+import { documentDraft, exportJob, importJob, instrument, publicLink } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
 import type { Action, Who } from './actions'
 import { ownerDb } from './world'
@@ -76,6 +76,20 @@ export function exchangeActions(place: () => Promise<{ applianceId: string }>, l
       kind: 'sites',
       fileName: 'a.csv',
       state: 'refused',
+      createdAt: now(),
+      updatedAt: now(),
+      createdBy: lead().userId,
+    })
+    return { id }
+  }
+  const anExport = async () => {
+    const id = newId()
+    await ownerDb.insert(exportJob).values({
+      id,
+      firmId: lead().firmId,
+      kind: 'archive',
+      wish: {},
+      state: 'done',
       createdAt: now(),
       updatedAt: now(),
       createdBy: lead().userId,
@@ -171,6 +185,22 @@ export function exchangeActions(place: () => Promise<{ applianceId: string }>, l
     // Refused files cannot be taken over.
     { method: 'POST', route: 'imports/[id]/commit', may: FILES, ok: 409, prepare: aJob },
     { method: 'POST', route: 'imports/[id]/cancel', may: FILES, ok: 200, prepare: aJob },
+    { method: 'GET', route: 'export-jobs', may: FILES, ok: 200, other: 200, prepare: async () => ({}) },
+    {
+      method: 'POST',
+      route: 'export-jobs',
+      may: LEAD,
+      ok: 202,
+      other: 202,
+      prepare: async () => {
+        // One at a time.
+        await ownerDb.update(exportJob).set({ state: 'cancelled' })
+        return { body: { kind: 'archive' } }
+      },
+    },
+    { method: 'GET', route: 'export-jobs/[id]', may: LEAD, ok: 200, prepare: anExport },
+    { method: 'GET', route: 'export-jobs/[id]/file', may: LEAD, ok: 200, prepare: anExport },
+    { method: 'POST', route: 'export-jobs/[id]/cancel', may: LEAD, ok: 200, prepare: anExport },
     { method: 'GET', route: 'exports/[kind]', may: FILES, ok: 200, other: 200, prepare: async () => ({ params: { kind: 'sites' } }) },
   ]
 }

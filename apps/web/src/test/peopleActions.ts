@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { mail, user } from '@/db/schema'
+import { mail, site, user } from '@/db/schema'
 import { type Action, ALL, REMOVE, PLAN, LEAD, inAnHour, none } from './actions'
 import { aMember, aPicture, aReport, anInvitation, firmVersion, leftMember, people, place, plannedVisit } from './apiWorld'
 import { newVisit, ownerDb, started } from './world'
@@ -76,6 +76,21 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
     ok: 422,
     other: 422,
     prepare: async () => ({ body: { passcode: '1', password: 'x' } }),
+  },
+  { method: 'POST', route: 'me/calendar', may: ALL, ok: 200, other: 200, prepare: none },
+  { method: 'DELETE', route: 'me/calendar', may: ALL, ok: 204, other: 204, prepare: none },
+  // Taken away before it is added again.
+  { method: 'DELETE', route: 'firm/sample', may: LEAD, ok: 200, other: 200, prepare: none },
+  {
+    method: 'POST',
+    route: 'firm/sample',
+    may: LEAD,
+    ok: 201,
+    other: 201,
+    prepare: async () => {
+      await ownerDb.update(site).set({ sample: false })
+      return {}
+    },
   },
   { method: 'DELETE', route: 'me/sessions', may: ALL, ok: 200, other: 200, prepare: none },
   { method: 'DELETE', route: 'me/sessions/[id]', may: ALL, ok: 404, prepare: async () => ({ id: uuidv7() }) },

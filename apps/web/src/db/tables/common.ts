@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm'
-import { pgPolicy, timestamp } from 'drizzle-orm/pg-core'
+import { customType, pgPolicy, timestamp } from 'drizzle-orm/pg-core'
 
 export const stamp = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' })
+
+export const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
 
 /** The firm of the running transaction; nothing is seen when it is not set. */
 export const currentFirm = sql`nullif(current_setting('lucerna.firm_id', true), '')::uuid`

@@ -24,6 +24,9 @@ export const firm = pgTable(
     /** How long what is personal is kept, in months, by kind; what has none is kept. Set by a lead, in whose name it goes. */
     retention: jsonb('retention').$type<Retention>(),
     sweptAt: stamp('swept_at'),
+    /** Whether leads and planners get a letter each week with what falls due, and the day of the last. */
+    reminders: boolean('reminders').notNull().default(false),
+    remindedOn: date('reminded_on', { mode: 'string' }),
     version: integer('version').notNull().default(1),
   },
   () => [pgPolicy('own_firm', { for: 'all', to: 'public', using: sql`id = ${currentFirm} and ${proven}` })],
@@ -107,7 +110,7 @@ export const mail = pgTable(
     id: uuid('id').primaryKey(),
     firmId: firmId(),
     kind: text('kind', {
-      enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed', 'test', 'report'],
+      enum: ['invitation', 'password-reset', 'password-changed', 'sign-in-tries', 'sign-in-changed', 'test', 'report', 'reminder'],
     }).notNull(),
     userId: userId(),
     toName: text('to_name').notNull(),
@@ -118,7 +121,6 @@ export const mail = pgTable(
     /** Taken by the mail server; without one, letters stay here. */
     sentAt: stamp('sent_at'),
     tries: integer('tries').notNull().default(0),
-    nextTryAt: stamp('next_try_at'),
     /** What the mail server said last. */
     failure: text('failure'),
   },

@@ -4,7 +4,6 @@ import type { Practice } from '@lucerna/core/practice'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
-  customType,
   date,
   doublePrecision,
   foreignKey,
@@ -21,7 +20,7 @@ import {
 import type { CheckKind } from '@lucerna/core/measure'
 import type { PipeRow, SafetyRow } from './rows'
 import { user } from './auth'
-import { ownFirmOnly, stamp } from './common'
+import { bytea, ownFirmOnly, stamp } from './common'
 import { firmId } from './people'
 
 /** Who issued a version of a card or profile, when, and what changed in it; the shipped ones have nobody. */
@@ -103,6 +102,8 @@ export const site = pgTable(
     emergencyNumber: text('emergency_number'),
     /** Null: the firm's own practice. */
     practiceId: text('practice_id'),
+    /** To try with: goes with everything on it when the firm says so. */
+    sample: boolean('sample').notNull().default(false),
     ...registered(),
   },
   (t) => [index('site_firm_name').on(t.firmId, t.name, t.id), unique('site_in_firm').on(t.firmId, t.id), ownFirmOnly()],
@@ -181,8 +182,6 @@ export const appliance = pgTable(
   ],
 )
 
-const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' })
-
 /** A photograph's own row stays as a tombstone when the picture is erased. */
 export const photo = pgTable(
   'photo',
@@ -251,6 +250,8 @@ export const instrument = pgTable(
     batteryDays: integer('battery_days'),
     trapDays: integer('trap_days'),
     remark: text('remark'),
+    /** To try with. */
+    sample: boolean('sample').notNull().default(false),
     ...registered(),
   },
   (t) => [index('instrument_holder').on(t.firmId, t.heldBy), unique('instrument_in_firm').on(t.firmId, t.id), ownFirmOnly()],
@@ -290,8 +291,8 @@ export const publicLink = pgTable(
   {
     token: text('token').primaryKey(),
     firmId: firmId(),
-    kind: text('kind', { enum: ['lid-label', 'report'] }).notNull(),
-    /** The appliance of a label, the visit of a report. */
+    kind: text('kind', { enum: ['lid-label', 'report', 'calendar'] }).notNull(),
+    /** The appliance of a label, the visit of a report, the member of a calendar. */
     subjectId: uuid('subject_id').notNull(),
     createdAt: stamp('created_at').notNull(),
     createdBy: text('created_by')
@@ -324,62 +325,6 @@ export const lockoutNote = pgTable(
   (t) => [
     foreignKey({ columns: [t.firmId, t.applianceId], foreignColumns: [appliance.firmId, appliance.id] }),
     index('lockout_note_of').on(t.firmId, t.applianceId, t.happenedAt),
-    ownFirmOnly(),
-  ],
-)
-
-export const IMPORT_KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
-export const IMPORT_STATES = ['reading', 'checked', 'importing', 'done', 'refused', 'cancelled'] as const
-
-/** One import: a file read and checked row by row, then taken over as a whole or not at all. */
-export const importJob = pgTable(
-  'import_job',
-  {
-    id: uuid('id').primaryKey(),
-    firmId: firmId(),
-    kind: text('kind', { enum: IMPORT_KINDS }).notNull(),
-    fileName: text('file_name').notNull(),
-    state: text('state', { enum: IMPORT_STATES }).notNull(),
-    /** Rows read, and what would happen with them. */
-    rows: integer('rows').notNull().default(0),
-    added: integer('added').notNull().default(0),
-    changed: integer('changed').notNull().default(0),
-    same: integer('same').notNull().default(0),
-    refused: integer('refused').notNull().default(0),
-    /** Rows taken over so far. */
-    progress: integer('progress').notNull().default(0),
-    /** What is wrong with the file as a whole. */
-    message: text('message'),
-    cancelAsked: boolean('cancel_asked').notNull().default(false),
-    createdAt: stamp('created_at').notNull(),
-    /** Of its last sign of life; an import that stopped giving any was broken off. */
-    updatedAt: stamp('updated_at').notNull(),
-    createdBy: text('created_by')
-      .notNull()
-      .references(() => user.id),
-  },
-  (t) => [index('import_newest').on(t.firmId, t.createdAt), unique('import_in_firm').on(t.firmId, t.id), ownFirmOnly()],
-)
-
-/** Rows of an import between reading and taking over; gone afterwards but for those that were refused. */
-export const importRow = pgTable(
-  'import_row',
-  {
-    jobId: uuid('job_id').notNull(),
-    firmId: firmId(),
-    /** As a spreadsheet counts: the header is row 1. */
-    line: integer('line').notNull(),
-    action: text('action', { enum: ['add', 'change', 'same', 'refuse'] }).notNull(),
-    /** The entry it becomes or changes. */
-    subjectId: uuid('subject_id'),
-    label: text('label').notNull(),
-    data: jsonb('data').$type<unknown>(),
-    problems: jsonb('problems').$type<readonly { readonly column: string; readonly message: string }[]>(),
-  },
-  (t) => [
-    primaryKey({ columns: [t.jobId, t.line] }),
-    foreignKey({ columns: [t.firmId, t.jobId], foreignColumns: [importJob.firmId, importJob.id] }).onDelete('cascade'),
-    index('import_row_action').on(t.jobId, t.action, t.line),
     ownFirmOnly(),
   ],
 )

@@ -69,4 +69,6 @@ export const firmSchema = z.strictObject({
   timeZone: timeZoneSchema.optional(),
   /** Whether everybody needs a second factor; left out, it stays. */
   secondFactor: z.boolean().optional(),
+  /** Whether leads and planners get a letter each Monday with what falls due; left out, it stays. */
+  reminders: z.boolean().optional(),
 })

@@ -1,3 +1,4 @@
+import Link from 'next/link'
 import { dateAt, timeAt } from '@/ui/dates'
 import { Mark } from '@/ui/Mark'
 import { WarningSign } from '@/ui/WarningSign'
@@ -5,7 +6,9 @@ import { emergencyNumber } from '@/ui/emergency'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { Annex } from './Annex'
+import { changesSection } from './changeWords'
 import { Kept } from './Kept'
+import { List } from './List'
 import { Meaning } from './Meaning'
 import { ReportSummary } from './ReportSummary'
 import type { ShownReport } from './queries'
@@ -52,6 +55,12 @@ export function ReportSheet({
           {t('report.preview')}
         </p>
       )}
+      {frozen && frozen.newest > frozen.version && (
+        <p className="my-4 flex gap-2 font-semibold text-warning">
+          <WarningSign />
+          {t('report.superseded', { version: frozen.version, newest: frozen.newest })}
+        </p>
+      )}
       {frozen?.broken && (
         <p role="alert" className="my-4 flex gap-2 font-semibold text-error">
           <WarningSign />
@@ -60,6 +69,7 @@ export function ReportSheet({
       )}
       {model.continues && <p className="mt-3">{t('continue.of', { at: at(model.continues.closedAt) })}</p>}
       <ReportSummary model={model} plain={customer} />
+      {frozen && <List section={changesSection(model, frozen)} />}
       {customer ? <Meaning model={model} /> : <Technical model={model} />}
       {model.photos.length > 0 && (
         <section className="mt-4">
@@ -90,6 +100,20 @@ export function ReportSheet({
             </p>
             {frozen.log && <p>{t('report.log', { count: frozen.log.seq, head: frozen.log.head })}</p>}
             {!frozen.broken && <p>{t('report.verified')}</p>}
+            {!shared && frozen.newest > 1 && (
+              <p className="print:hidden">
+                {t('report.versions')}{' '}
+                {Array.from({ length: frozen.newest }, (_, i) => i + 1).map((v) => (
+                  <Link
+                    key={v}
+                    href={`/visits/${model.visitId}/report?version=${v}`}
+                    className={`mr-2 ${v === frozen.version ? 'font-semibold' : 'text-primary underline'}`}
+                  >
+                    {v}
+                  </Link>
+                ))}
+              </p>
+            )}
           </div>
         )}
         <div className="mt-10 hidden grid-cols-2 gap-16 print:grid">

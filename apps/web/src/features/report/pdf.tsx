@@ -1,9 +1,10 @@
 import type { MeasurandId } from '@lucerna/core/measure'
-import { isTold, type Report, type ReportLine } from '@lucerna/core/report'
+import { isTold, type Report, type ReportChange, type ReportLine } from '@lucerna/core/report'
 import {
   Circle,
   Document,
   Font,
+  Image,
   Page,
   Path,
   renderToBuffer,
@@ -13,6 +14,7 @@ import {
   type TextProps,
   View,
 } from '@react-pdf/renderer'
+import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { ReactNode } from 'react'
 import { dateAt, timeAt } from '@/ui/dates'
@@ -20,6 +22,7 @@ import { emergencyNumber } from '@/ui/emergency'
 import { figureWithUnit } from '@/ui/figures'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
+import { changesSection } from './changeWords'
 import { inspected } from './Inspected'
 import { isMeant } from './isMeant'
 import { lineWords } from './lineWords'
@@ -45,14 +48,15 @@ const NEEDED: readonly (readonly [string, RegExp])[] = [
 const LATIN = 'report-latin'
 let registered = false
 
+const fontFile = (name: string): string => path.join(process.cwd(), 'fonts', `${name}.woff`)
+
 /** The fonts travel with the application; nothing is fetched. */
 function fonts(): void {
   if (registered) return
   registered = true
-  const file = (name: string) => path.join(process.cwd(), 'fonts', `${name}.woff`)
   const weights = (src: (weight: 400 | 600) => string) => ([400, 600] as const).map((fontWeight) => ({ src: src(fontWeight), fontWeight }))
-  for (const s of SUBSETS) Font.register({ family: `report-${s}`, fonts: weights((w) => file(`${s}-${w}`)) })
-  for (const s of ['arabic', 'hebrew']) Font.register({ family: `report-${s}`, fonts: weights(() => file(`${s}-400`)) })
+  for (const s of SUBSETS) Font.register({ family: `report-${s}`, fonts: weights((w) => fontFile(`${s}-${w}`)) })
+  for (const s of ['arabic', 'hebrew']) Font.register({ family: `report-${s}`, fonts: weights(() => fontFile(`${s}-400`)) })
 }
 
 /** A word longer than a column (an address without spaces) is broken where it has to be. */
@@ -394,6 +398,30 @@ export interface Frozen {
   readonly createdAt: string
   readonly by: string
   readonly log: { readonly seq: number; readonly head: string } | null
+  readonly changes: readonly ReportChange[]
+}
+
+/** Photographs and drawn signatures by their ids, as JPEG; one that was erased is not among them. */
+export type Pictures = ReadonlyMap<string, Buffer>
+
+function Photos({ model, pictures }: { readonly model: Report; readonly pictures: Pictures }) {
+  const there = model.photos.filter((p) => pictures.has(p.id))
+  if (there.length === 0) return null
+  return (
+    <View style={styles.section}>
+      <Text style={styles.sectionTitle} minPresenceAhead={80}>
+        {t('report.photos')}
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8, marginTop: 3 }}>
+        {there.map((p) => (
+          <View key={p.id} style={{ width: 124 }} wrap={false}>
+            <Image src={{ data: pictures.get(p.id)!, format: 'jpg' }} style={{ width: 124, maxHeight: 124, objectFit: 'contain' }} />
+            {p.caption && <Text style={styles.small}>{plain(p.caption)}</Text>}
+          </View>
+        ))}
+      </View>
+    </View>
+  )
 }
 
 /**
@@ -405,12 +433,13 @@ export interface Frozen {
 export async function reportPdf(
   model: Report,
   frozen: Frozen | null,
-  { paper, customer }: { readonly paper: Paper; readonly customer: boolean },
+  { paper, customer, pictures = new Map() }: { readonly paper: Paper; readonly customer: boolean; readonly pictures?: Pictures },
 ): Promise<Buffer> {
+  const signed = model.signatureDrawing ? pictures.get(model.signatureDrawing) : undefined
   fonts()
   Font.registerHyphenationCallback(breaking)
   const at = (instant: string) => `${dateAt(instant, model.timeZone)}, ${timeAt(instant, model.timeZone)}`
-  return renderToBuffer(
+  const drawn = await renderToBuffer(
     <Document title={plain(`${wordsFor(`job.${model.jobKind}`)}, ${model.siteName}`)} author={plain(model.firmName)} language="en">
       <Page size={paper === 'a4' ? 'A4' : 'LETTER'} style={styles.page}>
         <View style={styles.head}>
@@ -431,10 +460,12 @@ export async function reportPdf(
         </View>
         {!frozen && <Text style={[styles.bad, { marginTop: 8 }]}>{t('report.preview')}</Text>}
         <Summary model={model} customer={customer} />
+        {frozen && <Listed section={changesSection(model, frozen)} />}
         {customer
           ? meaningSections(model).map((s) => <Listed key={s.title} section={s} />)
           : model.appliances.map((a) => <Appliance key={a.id} of={a} model={model} />)}
         {!customer && visitSections(model).map((s) => <Listed key={s.title} section={s} />)}
+        <Photos model={model} pictures={pictures} />
         <View style={{ marginTop: 14 }} wrap={false}>
           <Text style={styles.strong}>{t('report.smell', { number: emergencyNumber(model.emergencyNumber) })}</Text>
           <Text style={[styles.quiet, { marginTop: 4 }]}>
@@ -451,9 +482,15 @@ export async function reportPdf(
           <Text style={[styles.small, styles.quiet]}>{t('report.page-accessible')}</Text>
           <View style={{ flexDirection: 'row', gap: 40, marginTop: 34 }}>
             {(['report.sign-technician', 'report.sign-customer'] as const).map((who) => (
-              <Text key={who} style={[styles.grow, styles.small, { borderTopWidth: 0.5, borderTopColor: INK, paddingTop: 2 }]}>
-                {t(who)}
-              </Text>
+              <View key={who} style={styles.grow}>
+                {who === 'report.sign-customer' && signed && (
+                  <Image
+                    src={{ data: signed, format: 'jpg' }}
+                    style={{ height: 34, marginTop: -34, objectFit: 'contain', objectPositionX: 0 }}
+                  />
+                )}
+                <Text style={[styles.small, { borderTopWidth: 0.5, borderTopColor: INK, paddingTop: 2 }]}>{t(who)}</Text>
+              </View>
             ))}
           </View>
         </View>
@@ -461,4 +498,23 @@ export async function reportPdf(
       </Page>
     </Document>,
   )
+  const foot = [
+    `${wordsFor(`job.${model.jobKind}`)}, ${at(model.closedAt)}`,
+    ...(frozen ? [t('report.version-short', { version: frozen.version })] : []),
+  ].join(' · ')
+  return numbered(drawn, foot)
+}
+
+/** Puts a line with the number of the page under each page. (What the library draws anew for each page breaks the layout of long reports.) */
+async function numbered(pdf: Buffer, foot: string): Promise<Buffer> {
+  const { PDFDocument, rgb } = await import('pdf-lib')
+  const document = await PDFDocument.load(pdf)
+  document.registerFontkit((await import('@pdf-lib/fontkit')).default)
+  const font = await document.embedFont(await readFile(fontFile('latin-400')), { subset: true })
+  const all = document.getPages()
+  for (const [i, page] of all.entries()) {
+    const text = plain(`${foot} · ${t('report.page', { page: i + 1, of: all.length })}`)
+    page.drawText(text, { x: 36, y: 22, size: 7.5, font, color: rgb(0.42, 0.38, 0.34) })
+  }
+  return Buffer.from(await document.save({ useObjectStreams: false }))
 }

@@ -1,5 +1,5 @@
 import type { MeasurandId } from '@lucerna/core/measure'
-import { makeReport, type Report, reportSchema } from '@lucerna/core/report'
+import { changesOf, makeReport, type Report, type ReportChange, reportSchema } from '@lucerna/core/report'
 import type { StartRecord, Trace } from '@lucerna/core/visit'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
@@ -28,6 +28,10 @@ export interface ShownReport {
     readonly log: { readonly seq: number; readonly head: string } | null
     /** What is wrong with its text or its log; null where both are as they were written. */
     readonly broken: Broken | null
+    /** The newest version: a later one took the place of this. */
+    readonly newest: number
+    /** What it says otherwise than the version before it; a first version says nothing otherwise. */
+    readonly changes: readonly ReportChange[]
   } | null
 }
 
@@ -45,20 +49,29 @@ async function unfinishedOf(tx: Transaction, firmId: string, loaded: LoadedVisit
   return on ? null : { visitId, siteId, jobKind, applianceIds }
 }
 
-/** The report of a visit as it was frozen at closing, else a preview; null when the visit has not begun. */
-export const reportOf = (actor: Actor, visitId: string, now: string): Promise<ShownReport | null> =>
+/**
+ * The report of a visit as it was frozen at closing, else a preview; null when the visit has not begun.
+ *
+ * @param wanted an earlier version; one that there never was is null
+ */
+export const reportOf = (actor: Actor, visitId: string, now: string, wanted?: number): Promise<ShownReport | null> =>
   inFirm(actor, async (tx) => {
     const loaded = await loadVisit(tx, actor.firmId, visitId)
-    const [row] = await tx
+    const rows = await tx
       .select({ report, by: personName })
       .from(report)
       .innerJoin(user, eq(user.id, report.createdBy))
       .where(and(eq(report.firmId, actor.firmId), eq(report.visitId, visitId)))
       .orderBy(desc(report.version))
-      .limit(1)
-    if (row && loaded.row.status === 'closed') {
+    const newest = rows[0]
+    const row = wanted === undefined ? newest : rows.find((r) => r.report.version === wanted)
+    if (wanted !== undefined && !row) return null
+    // While a visit is open again its report is a preview; what was frozen before stays to be read.
+    if (row && newest && (loaded.row.status === 'closed' || wanted !== undefined)) {
+      const before = rows.find((r) => r.report.version === row.report.version - 1)
+      const model = reportSchema.parse(row.report.model)
       return {
-        model: reportSchema.parse(row.report.model),
+        model,
         unfinished: await unfinishedOf(tx, actor.firmId, loaded),
         frozen: {
           version: row.report.version,
@@ -67,6 +80,8 @@ export const reportOf = (actor: Actor, visitId: string, now: string): Promise<Sh
           by: row.by,
           log: row.report.logSeq !== null && row.report.logHead !== null ? { seq: row.report.logSeq, head: row.report.logHead } : null,
           broken: (await verifyVisit(tx, actor.firmId, visitId)).broken,
+          newest: newest.report.version,
+          changes: before ? changesOf(reportSchema.parse(before.report.model), model) : [],
         },
       }
     }

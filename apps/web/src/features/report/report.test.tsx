@@ -25,6 +25,8 @@ const FROZEN = {
   by: 'Tobias Achterberg',
   log: { seq: 61, head: 'b'.repeat(64) },
   broken: null,
+  newest: 1,
+  changes: [],
 }
 const said = (more: object = {}, shown: Partial<ShownReport> = {}) =>
   read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, ...shown }} />)

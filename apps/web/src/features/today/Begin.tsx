@@ -1,5 +1,6 @@
 import { Check } from 'lucide-react'
 import Link from 'next/link'
+import { Sample } from './Sample'
 import { t } from '@/messages/all'
 import type { Begun } from './server/waiting'
 
@@ -15,7 +16,7 @@ const STEPS = [
 ] as const satisfies readonly (readonly [keyof Begun, string])[]
 
 /** What a firm that has just begun does next; it goes when the first visit is closed. */
-export function Begin({ begun }: { readonly begun: Begun }) {
+export function Begin({ begun, sample }: { readonly begun: Begun; readonly sample: boolean }) {
   return (
     <section aria-labelledby="begin" className="border-y hairline py-5">
       <h2 id="begin" className="text-lg font-semibold">
@@ -36,6 +37,7 @@ export function Begin({ begun }: { readonly begun: Begun }) {
           </li>
         ))}
       </ol>
+      {!sample && <Sample there={false} />}
     </section>
   )
 }

@@ -19,6 +19,7 @@ export const forms = {
   'field.choose': 'Choose one.',
   'field.too-many': 'Too many. Use {{max}} at most.',
   'field.bad-date': 'Not a date.',
+  'field.until-before-from': 'The last day is before the first.',
   'field.too-early': 'Too early for a burner of this kind.',
   'field.in-future': 'This date is in the future.',
   'field.far-date': 'This date is too far away.',

@@ -2,6 +2,8 @@ import { redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { TABLE_KINDS } from '@/features/exchange/columns'
 import { ExchangeDesk } from '@/features/exchange/ExchangeDesk'
+import { ExportDesk } from '@/features/exchange/ExportDesk'
+import { listExports } from '@/features/exchange/server/exportJobs'
 import { listJobs } from '@/features/exchange/server/jobs'
 import { MAP_NAMES, SCHEMA_NAMES } from '@/features/exchange/server/publishedSchemas'
 import { requireActor } from '@/server/actor'
@@ -17,7 +19,7 @@ export const generateMetadata = titled('nav.exchange')
 export default async function ExchangePage() {
   const actor = await requireActor('/import-export')
   if (!may(actor, 'import.run')) redirect('/today')
-  const jobs = await inFirm(actor, (tx) => listJobs(tx, actor))
+  const [jobs, made] = await Promise.all([inFirm(actor, (tx) => listJobs(tx, actor)), inFirm(actor, (tx) => listExports(tx, actor))])
   return (
     <Frame title={t('nav.exchange')} subtitle={actor.firmName} here="more" person={actor}>
       <div className="mx-auto flex max-w-5xl flex-col gap-10 p-4 lg:py-8">
@@ -39,6 +41,12 @@ export default async function ExchangePage() {
             {t('exchange.maps')} <Published names={MAP_NAMES} />
           </p>
         </section>
+        <ExportDesk
+          timeZone={actor.timeZone}
+          before={made}
+          archive={may(actor, 'firm.settings')}
+          paper={actor.practiceUnits === 'imperial' ? 'letter' : 'a4'}
+        />
         <section>
           <h2 className="mb-2 text-lg font-semibold">{t('exchange.past')}</h2>
           {jobs.length === 0 && <p className="border-y hairline py-8 text-center quiet">{t('exchange.no-past')}</p>}

@@ -1,7 +1,7 @@
 import { inFirm } from '@/db/client'
 import { FirmPractice } from '@/features/people/parts/FirmPractice'
 import { FirmRetention } from '@/features/people/parts/FirmRetention'
-import { FirmSecondFactor } from '@/features/people/parts/FirmSecondFactor'
+import { FirmSwitch } from '@/features/people/parts/FirmSwitch'
 import { FirmTimeZone } from '@/features/people/parts/FirmTimeZone'
 import { Passcode } from '@/features/people/parts/Passcode'
 import { Preferences } from '@/features/people/parts/Preferences'
@@ -13,6 +13,8 @@ import { listSessions } from '@/features/people/server/sessions'
 import { Authenticator } from '@/features/sign-in/Authenticator'
 import { Passkeys } from '@/features/sign-in/Passkeys'
 import { ownSignIn } from '@/features/sign-in/ownSignIn'
+import { CalendarLink } from '@/features/today/CalendarLink'
+import { calendarAddress } from '@/features/today/server/calendar'
 import { practiceChoices } from '@/features/places/server/choices'
 import { currentSessionId, requireActor } from '@/server/actor'
 import { may } from '@/server/may'
@@ -26,12 +28,13 @@ export const generateMetadata = titled('nav.settings')
 export default async function SettingsPage() {
   const actor = await requireActor('/settings')
   const here = await currentSessionId()
-  const [practices, settings, sessions, signIn, retention] = await Promise.all([
+  const [practices, settings, sessions, signIn, retention, calendar] = await Promise.all([
     practiceChoices(actor),
     inFirm(actor, (tx) => firmSettings(tx, actor)),
     inFirm(actor, (tx) => listSessions(tx, actor.userId, here, new Date())),
     ownSignIn(actor.userId),
     inFirm(actor, (tx) => retentionOf(tx, actor.firmId)),
+    inFirm(actor, (tx) => calendarAddress(tx, actor)),
   ])
   const part = (title: string, what: string, body: React.ReactNode) => (
     <section className="border-t hairline pt-5">
@@ -54,7 +57,9 @@ export default async function SettingsPage() {
           <FirmTimeZone current={settings} mayChange={may(actor, 'firm.settings')} />,
         )}
         {may(actor, 'firm.settings') &&
-          part(t('settings.second-factor'), t('settings.second-factor-what'), <FirmSecondFactor current={settings} />)}
+          part(t('settings.second-factor'), t('settings.second-factor-what'), <FirmSwitch of="secondFactor" current={settings} />)}
+        {may(actor, 'firm.settings') &&
+          part(t('settings.reminders'), t('settings.reminders-what'), <FirmSwitch of="reminders" current={settings} />)}
         {may(actor, 'firm.settings') && part(t('settings.retention'), t('settings.retention-what'), <FirmRetention {...retention} />)}
         {part(t('settings.visit'), t('settings.visit-what'), <GoesOnChoice />)}
         {part(t('settings.look'), t('settings.look-what'), <ThemeChoice />)}
@@ -69,6 +74,7 @@ export default async function SettingsPage() {
           />,
         )}
         {may(actor, 'work.confirm') && part(t('settings.passcode'), t('settings.passcode-what'), <Passcode has={settings.hasPasscode} />)}
+        {part(t('settings.calendar'), t('settings.calendar-what'), <CalendarLink address={calendar} />)}
         {part(t('settings.authenticator'), t('settings.authenticator-what'), <Authenticator on={signIn.secondFactor} />)}
         {part(t('settings.passkeys'), t('settings.passkeys-what'), <Passkeys list={signIn.passkeys} timeZone={actor.timeZone} />)}
         {part(t('settings.sessions'), t('settings.sessions-what'), <Sessions list={sessions} />)}

@@ -4,6 +4,7 @@ import { AsOf } from '@/features/offline/AsOf'
 import { Begin } from '@/features/today/Begin'
 import { VisitList } from '@/features/today/DayList'
 import { LeadDesk, leadDeskOf, PlannerDesk, plannerDeskOf, Warnings } from '@/features/today/desks'
+import { Sample } from '@/features/today/Sample'
 import { briefings, type DayVisit, instrumentsOf, visitsOfDay } from '@/features/today/server/day'
 import { begunSoFar, calibrationsDue } from '@/features/today/server/waiting'
 import { requireActor, unitsOf } from '@/server/actor'
@@ -20,7 +21,7 @@ export default async function TodayPage() {
   const now = new Date()
   const gasWork = actor.heldRole !== 'planner' && actor.heldRole !== 'viewer'
   // All that needs nothing else is asked at once; only what is known of the day's visits has to wait for them.
-  const [visits, held, due, lead, planner, begun] = await Promise.all([
+  const [visits, held, due, lead, planner, start] = await Promise.all([
     visitsOfDay(actor, now),
     gasWork ? instrumentsOf(actor) : [],
     calibrationsDue(actor, now, 30, actor.userId),
@@ -28,6 +29,7 @@ export default async function TodayPage() {
     may(actor, 'visit.plan') && actor.heldRole !== 'technician' ? plannerDeskOf(actor, now) : null,
     actor.heldRole === 'lead' ? begunSoFar(actor) : null,
   ])
+  const begun = start?.begun ?? null
   const mine = visits.filter((v) => v.mine)
   const others = visits.filter((v) => !v.mine)
   const known = await briefings(
@@ -53,7 +55,8 @@ export default async function TodayPage() {
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         <AsOf at={now.toISOString()} timeZone={zone} />
         <Warnings actor={actor} now={now} instruments={due} />
-        {begun && <Begin begun={begun} />}
+        {begun && <Begin begun={begun} sample={start?.sample ?? false} />}
+        {start?.sample && <Sample there />}
         {mine.length > 0 && list(t('today.mine'), mine, true)}
         {mine.length === 0 && gasWork && visits.length > 0 && (
           <p className="border-y hairline py-6 text-center quiet">{t('today.none-mine')}</p>

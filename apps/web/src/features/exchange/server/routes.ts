@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream'
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
 import type { Actor } from '@/server/actor'
@@ -6,9 +7,11 @@ import { attachment } from '@/server/fields'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { TABLE_KINDS } from '../columns'
+import { exportSchema } from '../schemas'
 import { checkFile } from './imports'
 import { cancelJob, jobRows, listJobs, MOST_CSV_BYTES, MOST_JSON_BYTES, readJob } from './jobs'
 import { commitJob } from './takeOver'
+import { askExport, cancelExport, exportFile, listExports, readExport } from './exportJobs'
 import { exportPlaces, exportTable } from './exports'
 
 const FILE_KINDS = [...TABLE_KINDS, 'places'] as const
@@ -160,6 +163,81 @@ export const exported = endpoint(
       kind === 'places' ? ['application/json', 'json', await exportPlaces(actor)] : ['text/csv', 'csv', chunked(exportTable(actor, kind))]
     return new Response(body, {
       headers: { 'content-type': `${type}; charset=utf-8`, ...attachment(`${kind}.${ending}`), 'cache-control': 'no-store' },
+    })
+  },
+)
+
+const madeSchema = z.looseObject({ id: z.uuid(), kind: z.string(), state: z.string(), progress: z.number(), total: z.number() })
+const madeOf = (actor: Actor, id: string) => inFirm(actor, (tx) => readExport(tx, actor, id))
+
+/** Files that take long to make: asked for, made beside the requests, fetched. */
+export const exportJobs = {
+  GET: endpoint(
+    {
+      operationId: 'list-export-jobs',
+      tag: 'Files',
+      summary: 'Files made of late, or being made',
+      may: 'import.run',
+      ok: { 200: [rowsSchema, 'Files.'] },
+    },
+    async ({ actor }) => ({ rows: await inFirm(actor, (tx) => listExports(tx, actor)) }),
+  ),
+  POST: endpoint(
+    {
+      operationId: 'ask-export-job',
+      tag: 'Files',
+      summary:
+        'Asks for everything the firm owns in one archive, or for the reports of a span of days as PDF; it is made beside the requests',
+      may: 'import.run',
+      body: exportSchema,
+      ok: { 202: [madeSchema, 'Begun; read it again for its progress.'] },
+      problems: [409],
+    },
+    async ({ actor, body }) => madeOf(actor, await inFirm(actor, (tx) => askExport(tx, actor, body))),
+  ),
+}
+
+export const exportJobById = endpoint(
+  {
+    operationId: 'read-export-job',
+    tag: 'Files',
+    summary: 'How far a file is',
+    path: BY_ID,
+    may: 'import.run',
+    ok: { 200: [madeSchema, 'The file.'] },
+  },
+  ({ actor, path }) => madeOf(actor, path.id),
+)
+
+export const exportJobCancel = endpoint(
+  {
+    operationId: 'cancel-export-job',
+    tag: 'Files',
+    summary: 'Stops the making of a file, or takes a made one away',
+    path: BY_ID,
+    may: 'import.run',
+    ok: { 200: [madeSchema, 'The file.'] },
+  },
+  async ({ actor, path }) => {
+    await inFirm(actor, (tx) => cancelExport(tx, actor, path.id))
+    return madeOf(actor, path.id)
+  },
+)
+
+export const exportJobFile = endpoint(
+  {
+    operationId: 'export-job-file',
+    tag: 'Files',
+    summary: 'A file that was made, as zip',
+    path: BY_ID,
+    may: 'import.run',
+    ok: { 200: [{ 'application/zip': z.string() }, 'The file.'] },
+    problems: [409],
+  },
+  async ({ actor, path }) => {
+    const { name, bytes, pieces } = await exportFile(actor, path.id)
+    return new Response(Readable.toWeb(Readable.from(pieces)) as ReadableStream, {
+      headers: { 'content-type': 'application/zip', 'content-length': String(bytes), ...attachment(name), 'cache-control': 'no-store' },
     })
   },
 )

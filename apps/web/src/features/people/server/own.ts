@@ -54,6 +54,13 @@ export async function setPasscode(
   )
 }
 
+const settingsOf = ({ practiceId, timeZone, secondFactor, reminders }: typeof firm.$inferSelect) => ({
+  practiceId,
+  timeZone,
+  secondFactor,
+  reminders,
+})
+
 /** The practice that the firm works by, from now on, and its own time zone; visits that are planned or done keep theirs. @throws ApiProblem 412, 422 */
 export async function changeFirm(
   tx: Transaction,
@@ -66,7 +73,7 @@ export async function changeFirm(
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
   if (row.version !== version)
     throw new ApiProblem(412, 'changed-meanwhile', t('register.changed-meanwhile'), [], {
-      current: { practiceId: row.practiceId, timeZone: row.timeZone, secondFactor: row.secondFactor },
+      current: settingsOf(row),
       version: row.version,
     })
   const [newest] = await tx
@@ -80,8 +87,9 @@ export async function changeFirm(
     practiceId: fields.practiceId,
     timeZone: fields.timeZone ?? row.timeZone,
     secondFactor: fields.secondFactor ?? row.secondFactor,
+    reminders: fields.reminders ?? row.reminders,
   }
-  const changes = changesBetween({ practiceId: row.practiceId, timeZone: row.timeZone, secondFactor: row.secondFactor }, next)
+  const changes = changesBetween(settingsOf(row), next)
   if (changes.length === 0) return version
   await tx
     .update(firm)
@@ -98,6 +106,7 @@ export async function firmSettings(tx: Transaction, actor: Actor) {
       practiceId: firm.practiceId,
       timeZone: firm.timeZone,
       secondFactor: firm.secondFactor,
+      reminders: firm.reminders,
       version: firm.version,
       data: practiceProfile.data,
     })
@@ -119,6 +128,7 @@ export async function firmSettings(tx: Transaction, actor: Actor) {
     practiceId: row?.practiceId ?? '',
     timeZone: row?.timeZone ?? 'UTC',
     secondFactor: row?.secondFactor ?? false,
+    reminders: row?.reminders ?? false,
     version: row?.version ?? 1,
     units: row?.data.units ?? ('metric' as const),
     hasPasscode: own?.hash != null,

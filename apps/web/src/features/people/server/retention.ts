@@ -7,7 +7,6 @@ import { firm, importJob, invitation, lockoutNote, mail, membership, site, user 
 import { RETENTION_KINDS, type RetentionPeriods } from '@/db/tables/people'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
-import { log } from '@/server/log'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import type { retentionSchema } from '../schemas'
@@ -165,21 +164,10 @@ export async function setRetention(
   return version + 1
 }
 
-const EVERY_MS = 15 * 60_000
-
 /** Sweeps the firms whose time it is. Answers how many. */
 export async function sweepAll(accounts: Database = signInDatabase(), db: Database = database()): Promise<number> {
   const due = await accounts.execute<{ firm_id: string; person: string; pass: string }>(sql`select * from firms_to_sweep()`)
   for (const { firm_id: firmId, person: userId, pass } of due)
     await inFirm({ firmId, userId, pass }, (tx) => sweep(tx, { firmId, userId }, new Date().toISOString()), db)
   return due.length
-}
-
-/** Sweeps from now on, a few firms each quarter of an hour, each once a day. */
-export function keepSweeping(): void {
-  const look = () =>
-    void sweepAll().catch((error: unknown) =>
-      log.error({ message: error instanceof Error ? error.message : 'unknown' }, 'retention not run'),
-    )
-  setInterval(look, EVERY_MS).unref()
 }

@@ -22,17 +22,20 @@ export default async function ReportPage({
   searchParams,
 }: {
   readonly params: Promise<{ id: string }>
-  readonly searchParams: Promise<{ for?: string }>
+  readonly searchParams: Promise<{ for?: string; version?: string }>
 }) {
   const { id } = await params
-  const customer = (await searchParams).for === 'customer'
+  const query = await searchParams
+  const customer = query.for === 'customer'
+  const wanted = /^[1-9]\d{0,3}$/.test(query.version ?? '') ? Number(query.version) : undefined
   const actor = await requireActor(`/visits/${id}/report`)
   const shown = await Promise.resolve()
-    .then(() => reportOf(actor, pathId(id), new Date().toISOString()))
+    .then(() => reportOf(actor, pathId(id), new Date().toISOString(), wanted))
     .catch((error: unknown) => {
       if (error instanceof ApiProblem && error.status === 404) notFound()
       throw error
     })
+  if (!shown && wanted !== undefined) notFound()
   if (!shown) redirect(`/visits/${id}`)
   if (shown.frozen) writePageIn(dialectOfUnits(shown.model.practice.units))
   return (

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { reportOf } from '@/features/report/queries'
+import { drawReport, reportOf, reportPictures } from '@/features/report/server'
 import { reportSlip } from '@/features/report/slip'
 import { BY_ID, endpoint } from '@/server/endpoint'
 import { ApiProblem } from '@/server/problem'
@@ -16,11 +16,12 @@ export const GET = endpoint(
       as: z.enum(['pdf', 'slip'], 'field.choose').default('pdf'),
       paper: z.enum(['a4', 'letter'], 'field.choose').default('a4'),
       for: z.enum(['technician', 'customer'], 'field.choose').default('technician'),
+      version: z.coerce.number().int().min(1).max(9999).optional(),
     }),
     ok: { 200: [{ 'application/pdf': z.string(), 'text/plain': z.string() }, 'The report.'] },
   },
   async ({ actor, path, query, now }) => {
-    const shown = await reportOf(actor, path.id, now)
+    const shown = await reportOf(actor, path.id, now, query.version)
     if (!shown) throw new ApiProblem(404, 'not-found', t('share.not-closed'))
     if (shown.frozen) writePageIn(dialectOfUnits(shown.model.practice.units))
     const headers = (type: string, end: string) => ({
@@ -30,9 +31,8 @@ export const GET = endpoint(
     })
     if (query.as === 'slip')
       return new Response(reportSlip(shown.model, shown.frozen), { headers: headers('text/plain; charset=utf-8', 'txt') })
-    // The drawing is large and seldom needed: loaded when the first report is.
-    const { reportPdf } = await import('@/features/report/pdf')
-    const pdf = await reportPdf(shown.model, shown.frozen, { paper: query.paper, customer: query.for === 'customer' })
+    const pictures = await reportPictures(actor, shown.model)
+    const pdf = await drawReport(shown.model, shown.frozen, { paper: query.paper, customer: query.for === 'customer', pictures })
     return new Response(new Uint8Array(pdf), { headers: headers('application/pdf', 'pdf') })
   },
 )

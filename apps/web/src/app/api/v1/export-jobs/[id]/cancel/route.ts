@@ -1,0 +1,1 @@
+export { exportJobCancel as POST } from '@/features/exchange/server/routes'

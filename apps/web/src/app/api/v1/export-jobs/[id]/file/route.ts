@@ -1,0 +1,1 @@
+export { exportJobFile as GET } from '@/features/exchange/server/routes'

@@ -1,0 +1,1 @@
+export { exportJobById as GET } from '@/features/exchange/server/routes'

@@ -1,0 +1,3 @@
+import { exportJobs } from '@/features/exchange/server/routes'
+
+export const { GET, POST } = exportJobs

@@ -1,0 +1,14 @@
+import type { Report } from '@lucerna/core/report'
+import { inFirm, type Scope } from '@/db/client'
+import { getPhoto } from '@/server/photoStore'
+
+/** The photographs and the drawn signature that a report names, as far as they were not erased: small, as JPEG. */
+export const reportPictures = (scope: Scope, model: Report): Promise<ReadonlyMap<string, Buffer>> =>
+  inFirm(scope, async (tx) => {
+    const found = new Map<string, Buffer>()
+    for (const id of [...model.photos.map((p) => p.id), ...(model.signatureDrawing ? [model.signatureDrawing] : [])]) {
+      const data = await getPhoto(tx, scope.firmId, id, 'small')
+      if (data) found.set(id, data)
+    }
+    return found
+  })

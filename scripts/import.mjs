@@ -1,0 +1,28 @@
+// `npm run import -- archive.zip`: takes a firm into this installation (or into DATABASE_URL) from the archive that another one made.
+import { existsSync } from 'node:fs'
+import path from 'node:path'
+import { databaseEnv, prepare, roles } from './lib/app.mjs'
+import { ensurePackages } from './lib/install.mjs'
+import { liveDatabase } from './lib/live.mjs'
+import { ROOT, run, Told, WEB } from './lib/run.mjs'
+
+const [file] = process.argv.slice(2)
+try {
+  if (!file || !existsSync(file)) throw new Told('Say which file: npm run import -- archive.zip')
+  await ensurePackages()
+  const { secret, ownerUrl, adopted, stop } = await liveDatabase()
+  try {
+    // A server that was never started has no tables yet.
+    await prepare({ ownerUrl, secret, seed: false })
+    await run(
+      path.join(ROOT, 'node_modules/.bin/tsx'),
+      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/takeIn.ts'), path.resolve(file)],
+      { env: { ...process.env, ...databaseEnv(roles(ownerUrl, secret)), DATABASE_URL: ownerUrl } },
+    )
+  } finally {
+    if (!adopted) await stop()
+  }
+} catch (error) {
+  console.error(error instanceof Told ? error.message : error)
+  process.exitCode = 1
+}
