@@ -44,6 +44,8 @@ try {
   if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
   // `npm run bench -- adjust [valves of each kind] [seed]`
   if (asked('adjust')) await run(tsx, [path.join(ROOT, 'bench/adjust.ts'), ...wished.filter((w) => /^\d+$/.test(w))])
+  // `npm run bench -- drift [appliances of each kind] [seed]`
+  if (asked('drift')) await run(tsx, [path.join(ROOT, 'bench/drift.ts'), ...wished.filter((w) => /^\d+$/.test(w))])
   // `npm run bench -- faults [cases of each kind] [seed]`
   if (asked('faults')) await run(tsx, [path.join(ROOT, 'bench/faults.ts'), ...wished.filter((w) => /^\d+$/.test(w))])
   if (asked('taps')) {

@@ -27,6 +27,14 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await page.waitForURL('**/today')
   await expect(page.getByRole('heading', { name: 'To begin with' })).toBeVisible()
   await expect(page.getByRole('link', { name: /^A target card/ })).toHaveCount(0)
+  // Something to try with, and gone again by one button.
+  await page.getByRole('button', { name: 'Add sample data' }).click()
+  await expect(page.getByRole('link', { name: /\(sample\)/ }).first()).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'To begin with' })).toBeVisible()
+  await page.getByRole('button', { name: 'Remove sample data' }).click()
+  await page.getByRole('button', { name: 'Remove all of it' }).click()
+  await expect(page.getByRole('button', { name: 'Add sample data' })).toBeVisible()
+  await expect(page.getByText('(sample)')).toHaveCount(0)
 
   await page.getByRole('link', { name: /^Enter the first site/ }).click()
   await page.getByLabel('Name', { exact: true }).fill('Weir Mill')
@@ -52,6 +60,12 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await expect(page.getByRole('main').getByText('Fellbank Heating').first()).toBeVisible()
   await page.goto('/today')
   await expect(page.getByRole('heading', { name: 'To begin with' })).toHaveCount(0)
+
+  // Everything it owns in one file, made by the process beside.
+  await page.goto('/import-export')
+  await page.getByRole('button', { name: 'Make archive' }).click()
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download' }).click({ timeout: 30_000 })])
+  expect(file.suggestedFilename()).toMatch(/^lucerna-archive-.*\.zip$/)
 
   await page.context().clearCookies()
   await page.goto(link)

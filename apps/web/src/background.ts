@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { signInDatabase } from '@/db/client'
 import { makeExport } from '@/features/exchange/server/exportJobs'
+import { indexAfterImport } from '@/features/exchange/server/takeOver'
 import { sweepAll } from '@/features/people/server/retention'
 import { remindAll } from '@/features/today/server/reminder'
 import { log } from '@/server/log'
@@ -26,6 +27,7 @@ async function startBackground(): Promise<Queue> {
   const post = mailServer()
   const queue = await takeWork({
     exports: makeExport,
+    index: indexAfterImport,
     hourly,
     ...(post && { letters: async ({ letterId }) => void (await deliver(post, letterId)) }),
   })

@@ -4,7 +4,7 @@ import { seedBridges } from '@/seed/bridges'
 import { seedToday, seedWorld } from '@/seed/seed'
 import { DEMO_FIRMS } from '@/seed/world'
 import { chainLogs } from './chainLogs'
-import { indexFirms } from './rebuild'
+import { driftFirms, indexFirms } from './rebuild'
 import { prepareDatabase } from '@/db/migrate'
 
 const setting = (name: string): string => {
@@ -27,6 +27,7 @@ if (process.env.LUCERNA_SEED !== '0') {
   console.log(`${seeded ? 'Seeded the demo world. ' : ''}${added > 0 ? `Added ${added} visit(s) for today.` : ''}`.trim())
 }
 await indexFirms(ownerUrl)
+await driftFirms(ownerUrl)
 const chained = await chainLogs(ownerUrl)
 if (chained > 0) console.log(`Chained the logs of ${chained} visits.`)
 const bulk = /^(\d+),(\d+)$/.exec(process.env.LUCERNA_BULK ?? '')

@@ -1,10 +1,11 @@
 /** `npm run projections:rebuild`: makes every projection anew from the logs. Runs as the owner; safe to repeat, and while people work. */
 import { asc, gt, sql } from 'drizzle-orm'
 import { projectAll, projectAppliances } from '@/features/visit/server/projections'
+import { projectDrift } from '@/features/visit/server/drift'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
 import { connect, type Database } from '@/db/client'
 import { reindexFirm } from '@/features/search/server/indexing'
-import { firm, searchEntry, site, visit } from '@/db/schema'
+import { firm, searchEntry, site, visit, visitAppliance } from '@/db/schema'
 
 /** Rebuilds all projections of visits that have a log (generated bulk visits have none); answers how many were folded. */
 export async function rebuildProjections(ownerUrl: string): Promise<number> {
@@ -22,10 +23,36 @@ export async function rebuildProjections(ownerUrl: string): Promise<number> {
         )
       })
     }
+    await driftAll(db)
     await reindexAll(db)
     return visits.length
   } finally {
     await client.end()
+  }
+}
+
+/** Looks after how figures drift in firms that have closed visits and nothing of it, as after the step to the version that brought it. */
+export async function driftFirms(ownerUrl: string): Promise<void> {
+  const { client, db } = connect(ownerUrl, 1)
+  try {
+    const [row] = await db.execute<{ bare: boolean }>(
+      sql`select exists (select 1 from ${visit} v where v.status = 'closed' and v.last_seq > 0) and not exists (select 1 from drift) as bare`,
+    )
+    if (row?.bare) await driftAll(db)
+  } finally {
+    await client.end()
+  }
+}
+
+/** How figures drift, of every appliance that was ever visited; some at a time. */
+async function driftAll(db: Database): Promise<void> {
+  const units = await db
+    .selectDistinct({ id: visitAppliance.applianceId, firmId: visitAppliance.firmId })
+    .from(visitAppliance)
+    .orderBy(asc(visitAppliance.applianceId))
+  for (const { id: firmId } of await db.select({ id: firm.id }).from(firm)) {
+    const own = units.filter((u) => u.firmId === firmId).map((u) => u.id)
+    for (let i = 0; i < own.length; i += 200) await db.transaction((tx) => projectDrift(tx, firmId, own.slice(i, i + 200)))
   }
 }
 

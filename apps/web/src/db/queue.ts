@@ -11,6 +11,8 @@ export interface Work {
   readonly letters: { readonly letterId: string }
   /** A file that takes long to make, for who asked. */
   readonly exports: { readonly jobId: string; readonly userId: string }
+  /** What a large import brought, for search. */
+  readonly index: { readonly userId: string }
   /** Once an hour: letters that nobody took, retention, weekly letters, files that are too old. */
   readonly hourly: Record<string, never>
 }
@@ -20,6 +22,7 @@ export type QueueName = keyof Work
 const TRIES: Record<QueueName, Omit<PgBoss.Queue, 'name'>> = {
   letters: { retryLimit: 12, retryDelay: 60, retryBackoff: true, expireInMinutes: 10, retentionDays: 4 },
   exports: { retryLimit: 0, expireInHours: 6, retentionDays: 2 },
+  index: { retryLimit: 8, retryDelay: 10, retryBackoff: true, expireInHours: 2, retentionDays: 2 },
   hourly: { retryLimit: 2, retryDelay: 60, expireInMinutes: 55, retentionDays: 1 },
 }
 export const QUEUE_SCHEMA = 'pgboss'

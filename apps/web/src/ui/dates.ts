@@ -26,3 +26,7 @@ export const plainDate = (day: string): string => dateAt(`${day}T12:00:00Z`, 'UT
 
 /** Seconds as m:ss. `clockText(75)` → `'1:15'`. */
 export const clockText = (s: number): string => `${Math.floor(s / 60)}:${String(Math.floor(s % 60)).padStart(2, '0')}`
+
+/** The month of a calendar date. `monthOf('2027-06-01')` → `'Jun 2027'`. */
+export const monthOf = (day: string): string =>
+  format(locale(), 'UTC', { month: 'short', year: 'numeric' }).format(new Date(`${day}T12:00:00Z`))

@@ -230,6 +230,20 @@ export const reportSchema = z.object({
       appliance: ofAppliance,
     }),
   ),
+  /** Dangers and risks that were told of in writing, and what the customer did about it. */
+  notices: z
+    .array(
+      z.object({
+        id: z.string(),
+        defects: z.array(z.object({ class: z.string(), text: z.string(), action: z.string(), appliance: ofAppliance })),
+        labelled: z.boolean(),
+        acknowledged: z.enum(['signed', 'refused', 'nobody-there']),
+        drawing: z.string().nullable(),
+        at: z.string(),
+        by: z.string(),
+      }),
+    )
+    .default([]),
   /** Photographs by their ids: the pictures can be erased. */
   photos: z.array(z.object({ id: z.string(), caption: z.string().nullable(), at: z.string() })).default([]),
   parts: z.array(z.object({ part: z.string(), number: z.string().nullable(), why: z.string().nullable(), by: z.string() })).default([]),
@@ -319,6 +333,17 @@ export function makeReport(visit: VisitState, context: VisitContext, facts: Repo
       by: d.by,
       mended: d.mended?.how ?? null,
       appliance: nameOf(d.applianceId),
+    })),
+    notices: visit.notices.map(({ id, defectIds, labelled, acknowledged, drawingId, at, by }) => ({
+      id,
+      defects: visit.defects
+        .filter((d) => defectIds.includes(d.id))
+        .map((d) => ({ class: d.class, text: d.text, action: d.action, appliance: nameOf(d.applianceId) })),
+      labelled,
+      acknowledged,
+      drawing: drawingId,
+      at,
+      by,
     })),
     photos: visit.photos.map(({ id, caption, at }) => ({ id, caption, at })),
     continues: continued ? { visitId: continued.visitId, closedAt: continued.closedAt } : null,

@@ -107,6 +107,7 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
     traces: [],
     complaints: [],
     codes: [],
+    notices: [],
     signatures: [],
     oddities: [],
     eventCount: 0,

@@ -3,6 +3,7 @@ import { familyOf, forbidsOf, isGoodAnswer, type Step, wantsDetail } from '../pr
 import { inletMaximum } from './bands'
 import type { VisitAppliance, VisitContext } from './context'
 import { readingKey } from './keys'
+import { withoutNotice } from './notices'
 import { lelShare, stopGasFraction } from './gasInAir'
 import { outletQuestion } from './outletShut'
 import { parkedIn } from './sheets'
@@ -196,6 +197,8 @@ export function serviceGates(
   for (const defect of visit.defects)
     if (defect.class === 'danger-now' && !defect.mended && (defect.applianceId === null || defect.applianceId === appliance.id))
       gates.push(gate(`defect.${defect.id}`, true, { text: defect.text }, null, 'danger-now'))
+  for (const defect of withoutNotice(visit, appliance.id))
+    if (defect.class === 'at-risk') gates.push(gate(`notice.${defect.id}`, false, { text: defect.text }, null, 'notice-missing'))
   if (visit.unconfirmed.length > 0) gates.push(gate('unconfirmed', true, { count: visit.unconfirmed.length }))
   const overridden = new Set(visit.overrides.map((o) => o.gate))
   return gates.filter((g) => g.hard || !overridden.has(g.id))

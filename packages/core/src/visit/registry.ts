@@ -35,6 +35,7 @@ import { readingTaken } from './events/reading.taken'
 import { runEnded } from './events/run.ended'
 import { runRead } from './events/run.read'
 import { runStarted } from './events/run.started'
+import { noticeGiven } from './events/notice.given'
 import { signatureGiven } from './events/signature.given'
 import { specialRead } from './events/special.read'
 import { startRecorded } from './events/start.recorded'
@@ -96,6 +97,7 @@ const SPECS = registry({
   'check.withdrawn': checkWithdrawn,
   'fault.settled': faultSettled,
   'occurrence.noted': occurrenceNoted,
+  'notice.given': noticeGiven,
   'signature.given': signatureGiven,
   'photo.taken': photoTaken,
   'loose-end.opened': looseEndOpened,

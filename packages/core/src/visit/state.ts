@@ -374,6 +374,16 @@ export interface VisitState {
   readonly complaints: readonly Complaint[]
   /** Codes on the display, as they stood there. */
   readonly codes: readonly { readonly code: string; readonly applianceId: string | null; readonly at: string; readonly by: string }[]
+  /** Notices of dangers and risks that were left, and what the customer did about them. */
+  readonly notices: readonly {
+    readonly id: string
+    readonly defectIds: readonly string[]
+    readonly labelled: boolean
+    readonly acknowledged: 'signed' | 'refused' | 'nobody-there'
+    readonly drawingId: string | null
+    readonly at: string
+    readonly by: string
+  }[]
   readonly signatures: readonly {
     readonly by: 'customer' | 'technician'
     readonly outcome: string

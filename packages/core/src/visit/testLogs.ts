@@ -149,6 +149,12 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
   'check.withdrawn': fc.record({ faultId: items, entryId: items }),
   'fault.settled': fc.record({ faultId: items, causeIds: fc.constant(['electrode']), proved: fc.boolean() }),
   'occurrence.noted': fc.record({ faultId: items, occurrenceId: items, happenedAt: fc.constant('2026-06-01T09:00:00.000Z') }),
+  'notice.given': fc.record({
+    noticeId: items,
+    defectIds: fc.array(items, { minLength: 1, maxLength: 2 }),
+    labelled: fc.boolean(),
+    acknowledged: fc.constantFrom('signed' as const, 'refused' as const),
+  }),
   'signature.given': fc.constant({ by: 'customer' as const, outcome: 'signed' as const }),
   'photo.taken': fc.record({ photoId: items }),
   'loose-end.opened': fc.record({

@@ -25,6 +25,7 @@ CREATE TABLE "export_job" (
 );
 --> statement-breakpoint
 ALTER TABLE "export_job" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+DROP INDEX "import_row_action";--> statement-breakpoint
 ALTER TABLE "firm" ADD COLUMN "reminders" boolean DEFAULT false NOT NULL;--> statement-breakpoint
 ALTER TABLE "firm" ADD COLUMN "reminded_on" date;--> statement-breakpoint
 ALTER TABLE "instrument" ADD COLUMN "sample" boolean DEFAULT false NOT NULL;--> statement-breakpoint
@@ -113,6 +114,7 @@ BEGIN
   DELETE FROM visit WHERE id = ANY (of_visits);
   DELETE FROM photo_file f USING photo p WHERE p.id = f.photo_id AND p.site_id = ANY (at_sites);
   DELETE FROM photo WHERE site_id = ANY (at_sites);
+  DELETE FROM drift WHERE appliance_id = ANY (of_appliances);
   DELETE FROM appliance WHERE id = ANY (of_appliances);
   DELETE FROM gas_supply WHERE site_id = ANY (at_sites);
   DELETE FROM instrument_check WHERE instrument_id = ANY (tools);

@@ -54,7 +54,6 @@ export const importRow = pgTable(
   (t) => [
     primaryKey({ columns: [t.jobId, t.line] }),
     foreignKey({ columns: [t.firmId, t.jobId], foreignColumns: [importJob.firmId, importJob.id] }).onDelete('cascade'),
-    index('import_row_action').on(t.jobId, t.action, t.line),
     ownFirmOnly(),
   ],
 )

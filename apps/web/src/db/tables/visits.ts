@@ -213,3 +213,44 @@ export const followUp = pgTable(
     ownFirmOnly(),
   ],
 )
+
+/** Projection, made when a visit closes: how a figure of an appliance drifts, and when it is thought to leave its limits. */
+export const drift = pgTable(
+  'drift',
+  {
+    firmId: firmId(),
+    applianceId: uuid('appliance_id').notNull(),
+    key: text('key').notNull(),
+    measurandId: text('measurand_id').notNull(),
+    stationId: text('station_id').notNull(),
+    firingStateId: text('firing_state_id').notNull(),
+    points: integer('points').notNull(),
+    lastAt: stamp('last_at').notNull(),
+    lastSi: doublePrecision('last_si').notNull(),
+    minSi: doublePrecision('min_si'),
+    maxSi: doublePrecision('max_si'),
+    /** Change in a year: the middle, and the eighty per cent around it. */
+    yearlyLowSi: doublePrecision('yearly_low_si').notNull(),
+    yearlySi: doublePrecision('yearly_si').notNull(),
+    yearlyHighSi: doublePrecision('yearly_high_si').notNull(),
+    side: text('side', { enum: ['above', 'below'] }),
+    /** Eighty per cent of the chances lie between; null is later than ten years. */
+    leavesFrom: date('leaves_from', { mode: 'string' }),
+    leavesOn: date('leaves_on', { mode: 'string' }),
+    leavesUntil: date('leaves_until', { mode: 'string' }),
+    /** What the newest visit found; */
+    foundSi: doublePrecision('found_si'),
+    /** What the newest value was expected to be, and how many deviations off it is. */
+    expectedSi: doublePrecision('expected_si'),
+    deviations: doublePrecision('deviations'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.applianceId, t.key] }),
+    foreignKey({ columns: [t.firmId, t.applianceId], foreignColumns: [appliance.firmId, appliance.id] }),
+    index('drift_leaves').on(t.firmId, t.leavesOn, t.applianceId, t.key),
+    index('drift_unlike')
+      .on(t.firmId, t.lastAt)
+      .where(sql`abs(deviations) >= 3`),
+    ownFirmOnly(),
+  ],
+)

@@ -8,6 +8,7 @@ import { FileButton } from '@/ui/FileButton'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/exchange'
 import { JobRows } from './parts/JobRows'
+import { INDEXED_AT_ONCE } from './columns'
 import type { ShownJob } from './server/jobs'
 
 const KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
@@ -143,7 +144,12 @@ export function ExchangeDesk({ past }: { readonly past: readonly ShownJob[] }) {
               </button>
             </div>
           )}
-          {job.state === 'done' && <p className="mb-3 font-semibold">{t('exchange.done', { count: job.added + job.changed })}</p>}
+          {job.state === 'done' && (
+            <p className="mb-3">
+              <b className="font-semibold">{t('exchange.done', { count: job.added + job.changed })}</b>{' '}
+              {job.rows > INDEXED_AT_ONCE && t('exchange.done-search')}
+            </p>
+          )}
           {job.state === 'cancelled' && <p className="mb-3">{t('exchange.cancelled')}</p>}
           {job.state === 'broken-off' && (
             <p className="mb-3 flex flex-wrap items-center gap-3">

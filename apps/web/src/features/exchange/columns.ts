@@ -101,3 +101,6 @@ export const COLUMNS: Readonly<Record<TableKind, readonly Column[]>> = {
     { name: 'channels', field: 'channels', kind: 'json', required: true },
   ],
 }
+
+/** Larger imports are found by search a little later than they are there. */
+export const INDEXED_AT_ONCE = 2000

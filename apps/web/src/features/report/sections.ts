@@ -42,6 +42,17 @@ export function visitSections(model: Report): Section[] {
       ),
     },
     {
+      title: t('report.notices'),
+      items: model.notices.map((n) =>
+        item(
+          `${n.defects.map((d) => d.text).join('; ')}: `,
+          n.acknowledged === 'signed' ? { strong: t('report.notice.signed') } : { bad: wordsFor(`report.notice.${n.acknowledged}`) },
+          n.labelled && `, ${t('report.notice.labelled')}`,
+          by(n.by, at(n.at)),
+        ),
+      ),
+    },
+    {
       title: t('report.parts'),
       empty: t('report.no-parts'),
       items: model.parts.map((p) => item({ strong: p.part }, p.number && ` · ${p.number}`, p.why && ` · ${p.why}`)),

@@ -38,6 +38,7 @@ export const danger = {
   'gate.hard-limit-unjudged': 'Measure again: {{measurand}} ({{where}}). The last reading could not be assessed.',
   'gate.hard-limit-edge': 'Near limit: {{measurand}} ({{where}}). Take a second reading.',
   'gate.outside-unanswered': 'Out of limits: {{measurand}} ({{where}}). Correct it or give a reason.',
+  'gate.notice-missing': 'At risk, and no written notice was given: {{text}}',
   'gate.danger-now': 'Immediate danger: {{text}}',
   'gate.unconfirmed': 'Work awaits confirmation by a licensed technician',
   'gate.go': 'Open step',

@@ -24,6 +24,7 @@ export const exchange = {
   'exchange.taking': '{{done}} of {{rows}} rows',
   'exchange.done_one': 'One row imported.',
   'exchange.done_other': '{{count}} rows imported.',
+  'exchange.done-search': 'Search finds the new entries within a few minutes.',
   'exchange.cancelled': 'Cancelled. Nothing was imported.',
   'exchange.broken-off': 'Import interrupted. Nothing was imported.',
   'exchange.again': 'Try again',

@@ -13,6 +13,13 @@ export const visit: Other<typeof gb> = {
   'finish.next-due': 'Next maintenance due by',
   'appliances.as-at-why':
     'Room, smell of gas and main gas shutoff valve are the same for all. Copy these answers, then inspect this appliance.',
+  'notice.labelled-short': 'hazard tag attached',
+  'notice.labelled': 'Hazard tag (red tag) attached to the appliance',
+  'notice.head.danger-now': 'Immediate hazard: do not use',
+  'notice.head.at-risk': 'Potential hazard: do not use',
+  'notice.missing_one': 'One hazard remains and no written notice was given.',
+  'notice.missing_other': '{{count}} hazards remain and no written notice was given.',
+  'notice.sign-for': 'I have been told of this hazard and asked not to use the appliance.',
   'step.photo': 'Photo',
   'step.photos_one': '1 photo',
   'step.photos_other': '{{count}} photos',

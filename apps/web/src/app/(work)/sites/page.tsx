@@ -43,6 +43,9 @@ export default async function PlacesPage({
                 {t(`places.${show}`)}
               </Link>
             ))}
+            <Link href="/sites/trends" className="btn btn-ghost text-primary">
+              {t('trends.title')}
+            </Link>
           </div>
           {may(actor, 'register.write') && (
             <Link href="/sites/new" className="btn btn-primary">

@@ -70,7 +70,7 @@ test('an archive taken into an empty server is the same firm, row by row and pic
     )
     return row!.all ?? ''
   }
-  for (const table of [...ARCHIVED, 'photo_file'])
+  for (const table of [...ARCHIVED, 'photo_file', 'drift'])
     expect([table, await rowsOf(copy.db, table)]).toEqual([table, await rowsOf(ownerDb, table)])
   const found = await copy.db.execute<{ n: number }>(sql`select count(*)::int as n from search_entry where firm_id = ${maren.firmId}`)
   expect(found[0]!.n).toBeGreaterThan(10)

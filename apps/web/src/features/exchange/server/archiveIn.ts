@@ -9,6 +9,7 @@ import { z } from 'zod'
 import journal from '@/db/migrations/meta/_journal.json'
 import type { Database, Transaction } from '@/db/client'
 import { account, photoFile } from '@/db/schema'
+import { projectDrift } from '@/features/visit/server'
 import { reindexFirm } from '@/features/search/server'
 import { ARCHIVE_FORMAT, ARCHIVE_VERSION, ARCHIVED, type ArchivedTable, type ArchiveManifest } from './archiveTables'
 
@@ -160,6 +161,15 @@ export async function takeArchiveIn(file: string, owner: Database): Promise<Arch
             .insert(photoFile)
             .values({ firmId: manifest.firmId, photoId, size: size as 'full' | 'small', data: await archive.bytes(name) })
       }
+      const visited = await tx.execute<{ id: string }>(
+        sql`select distinct appliance_id as id from visit_appliance where firm_id = ${manifest.firmId}`,
+      )
+      for (let i = 0; i < visited.length; i += BATCH)
+        await projectDrift(
+          tx,
+          manifest.firmId,
+          visited.slice(i, i + BATCH).map((v) => v.id),
+        )
       await reindexFirm(tx, manifest.firmId)
     })
     return manifest

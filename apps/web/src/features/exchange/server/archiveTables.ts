@@ -58,6 +58,7 @@ export const LEFT_OUT = {
   import_row: 'work in hand',
   export_job: 'work in hand',
   export_chunk: 'work in hand',
+  drift: 'made anew from the rest',
   search_entry: 'made anew from the rest',
   search_word: 'made anew from the rest',
   search_posting: 'made anew from the rest',

@@ -14,7 +14,7 @@ import { PLACES_FILE } from '../placesFile'
 import { loadLookups, type Lookups } from './lookups'
 import { type JudgedRow, judgeRow, readCells, readHeader } from './rows'
 import { storedRows } from './stored'
-import { at, BATCH, Cancelled, type ImportKind, type Job, now } from './jobs'
+import { at, BATCH, Cancelled, type ImportKind, type Job, KEYS_ONLY, now } from './jobs'
 
 type Staged = typeof importRow.$inferInsert
 
@@ -91,19 +91,24 @@ export async function checkFile(
   const counts = { rows: 0, added: 0, changed: 0, same: 0, refused: 0 }
   const keep = async (batch: readonly Judged[]) => {
     if (signal.aborted) throw new Cancelled()
-    await inFirm(actor, async (tx) => {
-      const staged = await stage(tx, actor, id, batch)
-      await insertMany(tx, importRow, staged)
-      counts.rows += staged.length
-      for (const s of staged)
-        counts[s.action === 'add' ? 'added' : s.action === 'change' ? 'changed' : s.action === 'same' ? 'same' : 'refused']++
-      const [job] = await tx
-        .update(importJob)
-        .set({ ...counts, updatedAt: now() })
-        .where(at(actor.firmId, id))
-        .returning({ cancelAsked: importJob.cancelAsked })
-      if (job?.cancelAsked) throw new Cancelled()
-    })
+    await inFirm(
+      actor,
+      async (tx) => {
+        const staged = await stage(tx, actor, id, batch)
+        await insertMany(tx, importRow, staged)
+        counts.rows += staged.length
+        for (const s of staged)
+          counts[s.action === 'add' ? 'added' : s.action === 'change' ? 'changed' : s.action === 'same' ? 'same' : 'refused']++
+        const [job] = await tx
+          .update(importJob)
+          .set({ ...counts, updatedAt: now() })
+          .where(at(actor.firmId, id))
+          .returning({ cancelAsked: importJob.cancelAsked })
+        if (job?.cancelAsked) throw new Cancelled()
+      },
+      undefined,
+      KEYS_ONLY,
+    )
   }
   const end = (state: Job['state'], message: string | null) =>
     inFirm(actor, async (tx) => {
@@ -113,12 +118,17 @@ export async function checkFile(
   try {
     const lookups = await inFirm(actor, (tx) => loadLookups(tx, actor.firmId))
     let batch: Judged[] = []
+    let kept: Promise<void> = Promise.resolve()
     for await (const judged of kind === 'places' ? placesRows(body, lookups) : tableRows(kind, body, lookups)) {
       batch.push(judged)
       if (batch.length < BATCH) continue
-      await keep(batch)
+      // The database takes one list while the next is read.
+      await kept
+      kept = keep(batch)
+      kept.catch(() => undefined)
       batch = []
     }
+    await kept
     if (batch.length > 0) await keep(batch)
     await end(counts.rows === 0 ? 'refused' : 'checked', counts.rows === 0 ? t('exchange.file.empty') : null)
   } catch (error) {

@@ -1,17 +1,19 @@
 import { and, asc, eq, gt, lt, or } from 'drizzle-orm'
 import { inFirm, progressDatabase, type Transaction } from '@/db/client'
+import { sendWork } from '@/db/queue'
 import { importJob, importRow } from '@/db/schema'
 import { reindexSite } from '@/features/places/server'
-import { reindex } from '@/features/search/server'
+import { indexMissing, reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
+import { actorOf } from '@/server/actorOf'
 import { audit, changesBetween } from '@/server/audit'
 import { log } from '@/server/log'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
-import { type TableKind } from '../columns'
+import { INDEXED_AT_ONCE, type TableKind } from '../columns'
 import { loadLookups } from './lookups'
 import { AUDIT_KIND, insertRows, type NewRow, SEARCH_KIND, storedRows, updateRow } from './stored'
-import { at, BATCH, Cancelled, DEAD_MS, type Job, now, readJob } from './jobs'
+import { at, BATCH, Cancelled, DEAD_MS, type Job, KEYS_ONLY, now, readJob } from './jobs'
 
 /** Begins to take a checked import over; it goes on after the answer. @throws ApiProblem 403, 404, 409 not checked, or with refused rows */
 export async function commitJob(actor: Actor, id: string): Promise<void> {
@@ -39,6 +41,12 @@ export async function commitJob(actor: Actor, id: string): Promise<void> {
   )
 }
 
+/** Makes what a large import brought findable: called by the queue, for who imported. */
+export async function indexAfterImport({ userId }: { readonly userId: string }): Promise<void> {
+  const actor = await actorOf(userId, now())
+  if (actor) await indexMissing(actor)
+}
+
 interface StagedData {
   readonly kind: TableKind
   readonly siteId: string
@@ -63,29 +71,38 @@ export async function takeOver(actor: Actor, id: string): Promise<void> {
       progressDatabase(),
     )
   try {
-    await inFirm(actor, async (tx) => {
-      const { cards } = await loadLookups(tx, actor.firmId)
-      const burnerKinds = new Map([...cards].map(([card, c]) => [card, c.burnerKind]))
-      let after = 0
-      let done = 0
-      for (;;) {
-        const rows = await tx
-          .select()
-          .from(importRow)
-          .where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id), gt(importRow.line, after)))
-          .orderBy(asc(importRow.line))
-          .limit(BATCH)
-        if (rows.length === 0) break
-        after = rows.at(-1)!.line
-        await takeBatch(tx, actor, rows, burnerKinds)
-        done += rows.length
-        if (await mark({ progress: done })) throw new Cancelled()
-      }
-      await audit(tx, actor, 'imported', ['import', id], now(), [{ field: 'rows', from: null, to: done }])
-      // Together with the rows: broken off now, it is either all there and said so, or neither.
-      await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
-      await tx.update(importJob).set({ state: 'done', updatedAt: now() }).where(at(actor.firmId, id))
-    })
+    await inFirm(
+      actor,
+      async (tx) => {
+        const { cards } = await loadLookups(tx, actor.firmId)
+        const burnerKinds = new Map([...cards].map(([card, c]) => [card, c.burnerKind]))
+        let after = 0
+        let done = 0
+        const [all] = await tx.select({ rows: importJob.rows }).from(importJob).where(at(actor.firmId, id))
+        // The words of many entries take longer than the entries: they are looked after behind it.
+        const later = (all?.rows ?? 0) > INDEXED_AT_ONCE
+        for (;;) {
+          const rows = await tx
+            .select()
+            .from(importRow)
+            .where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id), gt(importRow.line, after)))
+            .orderBy(asc(importRow.line))
+            .limit(BATCH)
+          if (rows.length === 0) break
+          after = rows.at(-1)!.line
+          await takeBatch(tx, actor, rows, burnerKinds, later)
+          done += rows.length
+          if (await mark({ progress: done })) throw new Cancelled()
+        }
+        if (later) await sendWork(tx, 'index', { userId: actor.userId }, id)
+        await audit(tx, actor, 'imported', ['import', id], now(), [{ field: 'rows', from: null, to: done }])
+        // Together with the rows: broken off now, it is either all there and said so, or neither.
+        await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+        await tx.update(importJob).set({ state: 'done', updatedAt: now() }).where(at(actor.firmId, id))
+      },
+      undefined,
+      KEYS_ONLY,
+    )
   } catch (error) {
     await mark(
       error instanceof Cancelled ? { state: 'cancelled' } : { state: 'checked', progress: 0, message: t('exchange.changed-meanwhile') },
@@ -99,6 +116,7 @@ async function takeBatch(
   actor: Actor,
   rows: readonly (typeof importRow.$inferSelect)[],
   burnerKinds: ReadonlyMap<string, string>,
+  later: boolean,
 ): Promise<void> {
   const work = rows.flatMap((r) => (r.data && r.subjectId ? [{ action: r.action, id: r.subjectId, ...(r.data as StagedData) }] : []))
   for (const kind of ['sites', 'supplies', 'appliances', 'instruments'] as const) {
@@ -134,7 +152,7 @@ async function takeBatch(
         tx,
         actor.firmId,
         searched,
-        own.map((w) => w.id),
+        (later ? changed : own).map((w) => w.id),
       )
   }
 }

@@ -5,6 +5,7 @@ import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
 import { appliance, oldPaper, photo, targetCard, user } from '@/db/schema'
 import { personName } from '@/db/personName'
+import { projectDrift } from '@/features/visit/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { ApiProblem, type ProblemItem } from '@/server/problem'
@@ -77,7 +78,9 @@ export async function copyPaper(
     .values({ ...paper, id, firmId: actor.firmId, applianceId, createdAt: now, createdBy: actor.userId })
     .onConflictDoNothing()
     .returning({ id: oldPaper.id })
-  if (kept.length > 0) await audit(tx, actor, 'created', ['paper', id], now)
+  if (kept.length === 0) return
+  await projectDrift(tx, actor.firmId, [applianceId])
+  await audit(tx, actor, 'created', ['paper', id], now)
 }
 
 /** Takes a copied paper out of the history, or brings it back. @throws ApiProblem 404 */
@@ -86,7 +89,8 @@ export async function markPaper(tx: Transaction, actor: Actor, id: string, remov
     .update(oldPaper)
     .set({ deletedAt: removed ? now : null })
     .where(and(eq(oldPaper.firmId, actor.firmId), eq(oldPaper.id, id)))
-    .returning({ id: oldPaper.id })
+    .returning({ applianceId: oldPaper.applianceId })
   if (changed.length === 0) throw new ApiProblem(404, 'not-found', t('register.not-there'))
+  await projectDrift(tx, actor.firmId, [changed[0]!.applianceId])
   await audit(tx, actor, removed ? 'removed' : 'restored', ['paper', id], now)
 }

@@ -1,3 +1,3 @@
 /** What other features may know of this one, on the server. */
 export { findIn } from './find'
-export { reindex, reindexFirm, type SearchKind } from './indexing'
+export { indexMissing, reindex, reindexFirm, type SearchKind } from './indexing'

@@ -1,7 +1,7 @@
-import { and, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { cardOf } from '@/db/cardOf'
-import { isoInstant, type Transaction } from '@/db/client'
+import { type Database, inFirm, isoInstant, type Scope, type Transaction } from '@/db/client'
 import { insertMany } from '@/db/insertMany'
 import {
   appliance,
@@ -196,4 +196,45 @@ export async function reindex(tx: Transaction, firmId: string, kind: SearchKind,
 /** The whole index of a firm. */
 export async function reindexFirm(tx: Transaction, firmId: string): Promise<void> {
   for (const kind of Object.keys(LOADERS) as SearchKind[]) await reindex(tx, firmId, kind)
+}
+
+/** Kinds that come in masses, and their tables. */
+const MASSES = { site, appliance, instrument } as const
+
+/**
+ * Makes the entries that are missing of what came in masses, some at a time, each some in a transaction of its own: searching goes on meanwhile. Answers how many there were.
+ */
+export async function indexMissing(scope: Scope, atOnce = 1000, db?: Database): Promise<number> {
+  let made = 0
+  for (const [kind, table] of Object.entries(MASSES) as ['site', typeof site][]) {
+    let after = '00000000-0000-0000-0000-000000000000'
+    for (;;) {
+      const ids = await inFirm(
+        scope,
+        async (tx) => {
+          const rows = await tx
+            .select({ id: table.id })
+            .from(table)
+            .where(
+              and(
+                eq(table.firmId, scope.firmId),
+                isNull(table.deletedAt),
+                gt(table.id, after),
+                sql`not exists (select 1 from ${searchEntry} e where e.firm_id = ${scope.firmId} and e.kind = ${kind} and e.subject_id = ${table.id}::text)`,
+              ),
+            )
+            .orderBy(asc(table.id))
+            .limit(atOnce)
+          const found = rows.map((r) => r.id)
+          if (found.length > 0) await reindex(tx, scope.firmId, kind, found)
+          return found
+        },
+        db,
+      )
+      made += ids.length
+      if (ids.length < atOnce) break
+      after = ids.at(-1)!
+    }
+  }
+  return made
 }

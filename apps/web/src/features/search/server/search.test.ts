@@ -1,10 +1,10 @@
-import { and, eq } from 'drizzle-orm'
+import { and, eq, inArray } from 'drizzle-orm'
 import { appliance, searchEntry, searchPosting, searchWord } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
-import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
+import { actorNamed, appDb, closeAll, inside, ownerDb } from '@/test/world'
 import { find } from './find'
 import { tokensOf, wordsOf } from './fold'
-import { reindex, reindexFirm } from './indexing'
+import { indexMissing, reindex, reindexFirm } from './indexing'
 
 let maren: Actor
 let ruben: Actor
@@ -119,4 +119,22 @@ test('the index made anew says the same', async () => {
   expect(before.entries.length).toBeGreaterThan(8)
   await ownerDb.transaction((tx) => reindexFirm(tx, ruben.firmId))
   expect(await state()).toEqual(before)
+})
+
+test('what came in masses is found once it was looked after, some at a time', async () => {
+  const own = await ownerDb
+    .select({ id: searchEntry.id, subjectId: searchEntry.subjectId })
+    .from(searchEntry)
+    .where(and(eq(searchEntry.firmId, ruben.firmId), eq(searchEntry.kind, 'instrument')))
+  expect(own.length).toBeGreaterThan(3)
+  const all = own.map((e) => e.id)
+  await ownerDb.delete(searchPosting).where(inArray(searchPosting.entryId, all))
+  await ownerDb.delete(searchEntry).where(inArray(searchEntry.id, all))
+  expect(await indexMissing(ruben, 2, appDb)).toBeGreaterThanOrEqual(own.length)
+  const again = await ownerDb
+    .select({ subjectId: searchEntry.subjectId })
+    .from(searchEntry)
+    .where(and(eq(searchEntry.firmId, ruben.firmId), eq(searchEntry.kind, 'instrument')))
+  expect(new Set(again.map((e) => e.subjectId))).toEqual(new Set(own.map((e) => e.subjectId)))
+  expect(again).toHaveLength(own.length)
 })

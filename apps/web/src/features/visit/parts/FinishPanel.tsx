@@ -1,6 +1,6 @@
 'use client'
 
-import { dangerOf, type Gate, serviceGates } from '@lucerna/core/visit'
+import { dangerOf, type Gate, isNoticed, serviceGates } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { timeAt } from '@/ui/dates'
 import { BeadSign } from '@/ui/Gauge'
@@ -12,6 +12,7 @@ import { dayAt, yearAfter } from '@/ui/zoned'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import type { NewEvent } from '../client/writeDown'
+import { Notices } from './later'
 import { gateText, may, useDesk } from './context'
 
 const OUTCOMES = ['in-normal-service', 'left-isolated', 'handed-over'] as const
@@ -63,6 +64,7 @@ export function FinishPanel({ onClosed, waiting }: { readonly onClosed: () => vo
 
   return (
     <div className="flex flex-col gap-6 py-4">
+      {(visit.notices.length > 0 || visit.defects.some(isNoticed)) && <Notices stepId="finish" />}
       {visit.unconfirmed.length > 0 && (
         <section className="rounded-md border border-warning bg-base-200 p-4">
           <p className="flex gap-2 font-semibold text-warning">

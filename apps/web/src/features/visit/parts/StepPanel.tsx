@@ -1,7 +1,7 @@
 'use client'
 
 import { methodsAt, type Step } from '@lucerna/core/procedure'
-import { firingStops, missingIn } from '@lucerna/core/visit'
+import { firingStops, isNoticed, missingIn } from '@lucerna/core/visit'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
@@ -14,7 +14,7 @@ import { ConditionAdvice } from '../setup/ConditionAdvice'
 import { DisturbedPanel } from './DisturbedPanel'
 import { OpenJoints } from './LooseEndsPanel'
 import { ReadingsPanel } from './ReadingsPanel'
-import { Complaint, Signature } from './later'
+import { Complaint, Notices, Signature } from './later'
 import { SequenceTimer } from './SequenceTimer'
 import { Starts } from './Starts'
 import { StopAlert } from './StopAlert'
@@ -40,6 +40,7 @@ export function StepPanel({ step }: { readonly step: Step }) {
   const asked = (
     <>
       <Asks step={step} />
+      {step.kind === 'hand-over' && (visit.notices.length > 0 || visit.defects.some(isNoticed)) && <Notices stepId={step.id} />}
       {step.kind === 'hand-over' && <Signature stepId={step.id} />}
       <Clocks timers={step.timers} stepId={step.id} />
       {missing.length > 0 && <p className="mt-3 text-sm quiet">{t('asks.missing', { count: missing.length })}</p>}

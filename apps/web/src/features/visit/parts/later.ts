@@ -19,6 +19,7 @@ const load = {
   traceFile: () => import('../live/TraceFileDialog').then((m) => m.TraceFileDialog),
   bench: () => import('../live/BenchPanel').then((m) => m.BenchPanel),
   startSeen: () => import('@/ui/StartSeenView').then((m) => m.StartSeenView),
+  notices: () => import('./Notices').then((m) => m.Notices),
   signature: () => import('./Signature').then((m) => m.Signature),
 }
 
@@ -35,6 +36,7 @@ export const ConnectPanel = dynamic(patiently(load.connect), { ssr: false })
 export const TraceFileDialog = dynamic(patiently(load.traceFile), { ssr: false })
 export const BenchPanel = dynamic(patiently(load.bench), { ssr: false })
 export const StartSeenView = dynamic(patiently(load.startSeen), { ssr: false })
+export const Notices = dynamic(patiently(load.notices), { ssr: false })
 export const Signature = dynamic(patiently(load.signature), { ssr: false })
 
 /** Fetches them all, so that they open without a network too. */

@@ -24,6 +24,7 @@ import { gateText } from '../gateText'
 import { canonicalJson, sha256 } from './canonical'
 import { chainHash } from './chain'
 import { checkAgainstVisit, checkRole, checkRoom, parseList, permissions } from './check'
+import { projectDrift } from './drift'
 import { openFollowUps } from './followUps'
 import { freezeReport } from './freeze'
 import { forget, freshVisit, keep, keptVisit, type KeptVisit } from './kept'
@@ -277,6 +278,12 @@ async function store(
       state.appliances.map((a) => a.applianceId),
     )
   if (closed && ended) await openFollowUps(tx, firmId, state)
+  if (closed && (ended || changed.keys.length > 0))
+    await projectDrift(
+      tx,
+      firmId,
+      state.appliances.map((a) => a.applianceId),
+    )
   if (closed && (ended || stored.some(({ event }) => makesReport(event)))) await freezeReport(tx, actor, frame, state, last, now)
 }
 

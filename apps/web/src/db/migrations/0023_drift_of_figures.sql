@@ -1,0 +1,31 @@
+CREATE TABLE "drift" (
+	"firm_id" uuid NOT NULL,
+	"appliance_id" uuid NOT NULL,
+	"key" text NOT NULL,
+	"measurand_id" text NOT NULL,
+	"station_id" text NOT NULL,
+	"firing_state_id" text NOT NULL,
+	"points" integer NOT NULL,
+	"last_at" timestamp with time zone NOT NULL,
+	"last_si" double precision NOT NULL,
+	"min_si" double precision,
+	"max_si" double precision,
+	"yearly_low_si" double precision NOT NULL,
+	"yearly_si" double precision NOT NULL,
+	"yearly_high_si" double precision NOT NULL,
+	"side" text,
+	"leaves_from" date,
+	"leaves_on" date,
+	"leaves_until" date,
+	"found_si" double precision,
+	"expected_si" double precision,
+	"deviations" double precision,
+	CONSTRAINT "drift_appliance_id_key_pk" PRIMARY KEY("appliance_id","key")
+);
+--> statement-breakpoint
+ALTER TABLE "drift" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_firm_id_fk" FOREIGN KEY ("firm_id") REFERENCES "public"."firm"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_appliance_id_appliance_firm_id_id_fk" FOREIGN KEY ("firm_id","appliance_id") REFERENCES "public"."appliance"("firm_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "drift_leaves" ON "drift" USING btree ("firm_id","leaves_on","appliance_id","key");--> statement-breakpoint
+CREATE INDEX "drift_unlike" ON "drift" USING btree ("firm_id","last_at") WHERE abs(deviations) >= 3;--> statement-breakpoint
+CREATE POLICY "own_firm" ON "drift" AS PERMISSIVE FOR ALL TO public USING (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven())) WITH CHECK (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven()));

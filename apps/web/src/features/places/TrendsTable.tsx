@@ -1,0 +1,145 @@
+import type { MeasurandId } from '@lucerna/core/measure'
+import Link from 'next/link'
+import { dateAt, monthOf } from '@/ui/dates'
+import { figureWithUnit, type Units } from '@/ui/figures'
+import { WideTable } from '@/ui/WideTable'
+import { WarningSign } from '@/ui/WarningSign'
+import { t } from '@/messages/places'
+import { wordsFor } from '@/ui/words'
+import type { TrendRow } from './server/trends'
+
+const figureOf = ({ drift: d, firingStates }: TrendRow): string =>
+  [wordsFor(`short.${d.measurandId}`), firingStates.find((s) => s.id === d.firingStateId && s.kind === 'rate')?.label.toLowerCase()]
+    .filter(Boolean)
+    .join(', ')
+
+/** A month; what lies before today may happen any day. */
+const whenOf = (day: string | null, today: string): string => (day === null ? '–' : day <= today ? t('trends.any-day') : monthOf(day))
+
+/** What a change of so much is: the difference of two values, for temperatures have a zero of their own. */
+function changeText(d: TrendRow['drift'], yearly: number, units: Units): string {
+  const id = d.measurandId as MeasurandId
+  const shown = (si: number) => figureWithUnit(id, si, units)
+  return t('trends.to', { value: shown(Math.max(0, d.lastSi + yearly)) })
+}
+
+/** Where a figure goes: the last value, a year from then, the limit, and when it is thought to be crossed. */
+export function LeavingTable({
+  rows,
+  units,
+  today,
+}: {
+  readonly rows: readonly TrendRow[]
+  readonly units: Units
+  readonly today: string
+}) {
+  return (
+    <WideTable label={t('trends.leaving')}>
+      <thead>
+        <tr>
+          {(['appliance', 'figure', 'last', 'year', 'limit', 'leaves'] as const).map((c) => (
+            <th key={c} scope="col" className="border-b hairline py-2 pr-5 text-sm font-normal quiet">
+              {t(`trends.column.${c}`)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => {
+          const { drift: d } = r
+          const id = d.measurandId as MeasurandId
+          const limit = d.side === 'above' ? d.maxSi : d.minSi
+          const out = limit !== null && (d.side === 'above' ? d.lastSi > limit : d.lastSi < limit)
+          return (
+            <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
+              <td className="py-2.5 pr-5">
+                <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
+                  {r.appliance}
+                </Link>
+                <span className="block text-sm quiet">{r.site}</span>
+              </td>
+              <td className="py-2.5 pr-5">{figureOf(r)}</td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {figureWithUnit(id, d.lastSi, units)}
+                <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>
+              </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {changeText(d, d.yearlySi, units)}
+                <span className="block text-sm quiet">
+                  {t('trends.between', {
+                    low: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyLowSi), units),
+                    high: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyHighSi), units),
+                  })}
+                </span>
+              </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {limit !== null && wordsFor(`trends.${d.side}`, { value: figureWithUnit(id, limit, units) })}
+              </td>
+              <td className="py-2.5 pr-5">
+                {out ? (
+                  <span className="flex gap-1 font-semibold text-error">
+                    <WarningSign size={16} /> {t('trends.out')}
+                  </span>
+                ) : (
+                  <>
+                    <b className="font-semibold">{whenOf(d.leavesOn, today)}</b>
+                    <span className="block text-sm quiet">
+                      {t(d.leavesUntil ? 'trends.range' : 'trends.range-open', {
+                        from: whenOf(d.leavesFrom, today),
+                        until: d.leavesUntil ? monthOf(d.leavesUntil) : '',
+                      })}
+                    </span>
+                  </>
+                )}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </WideTable>
+  )
+}
+
+/** Readings that their appliance's own past did not let expect. */
+export function UnlikeTable({ rows, units }: { readonly rows: readonly TrendRow[]; readonly units: Units }) {
+  return (
+    <WideTable label={t('trends.unlike')}>
+      <thead>
+        <tr>
+          {(['appliance', 'figure', 'read', 'expected', 'off'] as const).map((c) => (
+            <th key={c} scope="col" className="border-b hairline py-2 pr-5 text-sm font-normal quiet">
+              {t(`trends.column.${c}`)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r) => {
+          const { drift: d } = r
+          const id = d.measurandId as MeasurandId
+          return (
+            <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
+              <td className="py-2.5 pr-5">
+                <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
+                  {r.appliance}
+                </Link>
+                <span className="block text-sm quiet">{r.site}</span>
+              </td>
+              <td className="py-2.5 pr-5">{figureOf(r)}</td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {d.foundSi === null ? '–' : figureWithUnit(id, d.foundSi, units)}
+                <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>
+              </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {d.expectedSi === null ? '–' : figureWithUnit(id, Math.max(0, d.expectedSi), units)}
+              </td>
+              <td className="py-2.5 pr-5">
+                {t((d.deviations ?? 0) > 0 ? 'trends.higher' : 'trends.lower', { n: Math.abs(d.deviations ?? 0).toFixed(1) })}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </WideTable>
+  )
+}
