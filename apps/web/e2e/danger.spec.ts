@@ -42,6 +42,7 @@ test('CO in the room stops everything; leaving it isolated is still possible', a
   await accessible(page)
   await page.getByRole('button', { name: 'Refused to sign' }).click()
   await expect(page.getByText(/Notice given at .*Refused.*label attached/)).toBeVisible()
+  await page.getByRole('button', { name: 'Open Finish' }).click()
   await page.getByRole('radio', { name: /Referred to the gas supplier/ }).click()
   await page.getByLabel(/Reason, and what was done/).fill('75 ppm in the room; everyone out, emergency line called')
   await page.getByRole('button', { name: 'Close visit' }).click()

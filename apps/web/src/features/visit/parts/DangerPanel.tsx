@@ -1,12 +1,13 @@
 'use client'
 
-import type { Danger } from '@lucerna/core/visit'
+import { type Danger, isNoticed } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { emergencyNumber } from '@/ui/emergency'
 import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import { gateText, may, useDesk } from './context'
+import { Notices } from './later'
 
 const ANSWERS = ['done', 'refused', 'not-possible'] as const
 
@@ -114,6 +115,7 @@ export function DangerPanel({ danger, onLeave }: { readonly danger: Danger; read
           })}
         </ul>
       </section>
+      {(visit.notices.length > 0 || visit.defects.some(isNoticed)) && <Notices stepId="finish" />}
       <div className="flex flex-wrap gap-3">
         <button
           type="button"
