@@ -42,10 +42,10 @@ const JSON_TYPE = (oid: number) => ({
   serialize: (x: unknown) => (typeof x === 'string' ? x : JSON.stringify(x)),
   parse: (x: string) => JSON.parse(x) as unknown,
 })
-/** A pool for the queue alone. */
-export const queuePool = (url: string, max: number): postgres.Sql =>
+/** A connection for the queue alone: one, for some of its statements are whole transactions. */
+export const queuePool = (url: string): postgres.Sql =>
   postgres(url, {
-    max,
+    max: 1,
     onnotice: () => {},
     connect_timeout: 5,
     types: { json: JSON_TYPE(114), jsonb: JSON_TYPE(3802) },
@@ -60,7 +60,7 @@ export const through = (sql: Sql): PgBoss.Db => ({
 
 /** Makes the queue's tables, as the owner; repeating it changes nothing. */
 export async function prepareQueue(ownerUrl: string): Promise<void> {
-  const sql = queuePool(ownerUrl, 1)
+  const sql = queuePool(ownerUrl)
   const boss = new PgBoss({ db: through(sql), schema: QUEUE_SCHEMA, schedule: false, supervise: false })
   try {
     await boss.start()

@@ -8,6 +8,7 @@ import {
   exportChunk,
   exportJob,
   firm,
+  invitation,
   liveCommand,
   liveLines,
   lockoutNote,
@@ -206,6 +207,18 @@ describe('what a role of the application may not', () => {
       sql`select secret_hash as hash from invitation where firm_id = ${ruben.firmId}`,
     )
     for (const hash of ['none', foreign!.hash]) expect(await cause(take(hash))).toBe('no open invitation')
+    // Nor one that ran out.
+    const late = {
+      id: uuidv7(),
+      firmId: maren.firmId,
+      email: `${uuidv7()}@late.example`,
+      name: 'Late',
+      role: 'viewer' as const,
+      secretHash: uuidv7(),
+    }
+    const [created, expired] = ['2026-01-01T00:00:00Z', '2026-01-08T00:00:00Z']
+    await ownerDb.insert(invitation).values({ ...late, invitedBy: maren.userId, createdAt: created, expiresAt: expired })
+    expect(await cause(take(late.secretHash))).toBe('no open invitation')
   })
 
   test('of people of other firms nothing is told, and their sessions are not ended', async () => {

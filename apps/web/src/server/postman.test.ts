@@ -110,6 +110,12 @@ test('letters go through the queue: put there with what they tell, tried again, 
     await ownerDb.execute(sql`update pgboss.job set start_after = now() where id = ${id}::uuid`)
     await until(async () => (await one.read()).sentAt !== null)
     expect((await one.read()).sentAt).not.toBeNull()
+    // What it does for itself goes through our driver too.
+    await ownerDb.execute(sql`update pgboss.version set maintained_on = now() - interval '1 year', monitored_on = null`)
+    const troubles: string[] = []
+    queue.boss.on('error', (e) => troubles.push(e.message))
+    await queue.boss.maintain()
+    expect(troubles).toEqual([])
   } finally {
     await queue.stop()
   }

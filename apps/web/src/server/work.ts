@@ -13,7 +13,7 @@ export async function takeWork(
   work: { readonly [N in QueueName]?: (data: Work[N]) => Promise<void> },
   { url = env().LUCERNA_APP_DATABASE_URL, everyS = 2 }: { readonly url?: string; readonly everyS?: number } = {},
 ): Promise<Queue> {
-  const sql = queuePool(url, 3)
+  const sql = queuePool(url)
   const boss = new PgBoss({ db: through(sql), schema: QUEUE_SCHEMA, migrate: false })
   boss.on('error', (error) => log.error({ message: error.message }, 'queue'))
   await boss.start()

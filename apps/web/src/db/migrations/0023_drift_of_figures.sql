@@ -28,4 +28,25 @@ ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_firm_id_fk" FOREIGN KEY ("firm
 ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_appliance_id_appliance_firm_id_id_fk" FOREIGN KEY ("firm_id","appliance_id") REFERENCES "public"."appliance"("firm_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "drift_leaves" ON "drift" USING btree ("firm_id","leaves_on","appliance_id","key");--> statement-breakpoint
 CREATE INDEX "drift_unlike" ON "drift" USING btree ("firm_id","last_at") WHERE abs(deviations) >= 3;--> statement-breakpoint
-CREATE POLICY "own_firm" ON "drift" AS PERMISSIVE FOR ALL TO public USING (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven())) WITH CHECK (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven()));
+CREATE POLICY "own_firm" ON "drift" AS PERMISSIVE FOR ALL TO public USING (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven())) WITH CHECK (firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid and (select scope_proven()));--> statement-breakpoint
+-- An invitation that ran out is taken up by nobody, whoever asks.
+CREATE OR REPLACE FUNCTION "take_up_invitation"(hash text, new_person text, new_account text, password_hash text) RETURNS text
+LANGUAGE plpgsql SECURITY DEFINER SET search_path = public, pg_temp AS $$
+DECLARE
+  offer invitation%ROWTYPE;
+  person text;
+BEGIN
+  IF NOT scope_proven() THEN RAISE EXCEPTION 'no pass' USING ERRCODE = 'insufficient_privilege'; END IF;
+  SELECT * INTO offer FROM invitation i WHERE i.firm_id = nullif(current_setting('lucerna.firm_id', true), '')::uuid AND i.secret_hash = hash
+    AND i.accepted_at IS NULL AND i.revoked_at IS NULL AND i.expires_at > now();
+  IF NOT FOUND THEN RAISE EXCEPTION 'no open invitation' USING ERRCODE = 'insufficient_privilege'; END IF;
+  SELECT u.id INTO person FROM "user" u WHERE u.email = offer.email FOR UPDATE;
+  IF person IS NULL THEN
+    INSERT INTO "user" (id, name, email, email_verified) VALUES (new_person, offer.name, offer.email, true);
+    INSERT INTO account (id, account_id, provider_id, user_id, password) VALUES (new_account, new_person, 'credential', new_person, password_hash);
+    RETURN new_person;
+  END IF;
+  IF EXISTS (SELECT FROM membership m WHERE m.user_id = person AND m.left_at IS NULL AND m.firm_id <> offer.firm_id) THEN RETURN NULL; END IF;
+  UPDATE account a SET password = password_hash, updated_at = now() WHERE a.user_id = person AND a.provider_id = 'credential';
+  RETURN person;
+END $$;

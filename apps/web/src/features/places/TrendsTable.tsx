@@ -37,7 +37,7 @@ export function LeavingTable({
     <WideTable label={t('trends.leaving')}>
       <thead>
         <tr>
-          {(['appliance', 'figure', 'last', 'year', 'limit', 'leaves'] as const).map((c) => (
+          {(['appliance', 'leaves', 'last', 'year', 'limit'] as const).map((c) => (
             <th key={c} scope="col" className="border-b hairline py-2 pr-5 text-sm font-normal quiet">
               {t(`trends.column.${c}`)}
             </th>
@@ -53,27 +53,11 @@ export function LeavingTable({
           return (
             <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
               <td className="py-2.5 pr-5">
+                <span className="block font-semibold">{figureOf(r)}</span>
                 <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
                   {r.appliance}
                 </Link>
                 <span className="block text-sm quiet">{r.site}</span>
-              </td>
-              <td className="py-2.5 pr-5">{figureOf(r)}</td>
-              <td className="py-2.5 pr-5 whitespace-nowrap">
-                {figureWithUnit(id, d.lastSi, units)}
-                <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>
-              </td>
-              <td className="py-2.5 pr-5 whitespace-nowrap">
-                {changeText(d, d.yearlySi, units)}
-                <span className="block text-sm quiet">
-                  {t('trends.between', {
-                    low: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyLowSi), units),
-                    high: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyHighSi), units),
-                  })}
-                </span>
-              </td>
-              <td className="py-2.5 pr-5 whitespace-nowrap">
-                {limit !== null && wordsFor(`trends.${d.side}`, { value: figureWithUnit(id, limit, units) })}
               </td>
               <td className="py-2.5 pr-5">
                 {out ? (
@@ -92,6 +76,22 @@ export function LeavingTable({
                   </>
                 )}
               </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {figureWithUnit(id, d.lastSi, units)}
+                <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>
+              </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {changeText(d, d.yearlySi, units)}
+                <span className="block text-sm quiet">
+                  {t('trends.between', {
+                    low: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyLowSi), units),
+                    high: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyHighSi), units),
+                  })}
+                </span>
+              </td>
+              <td className="py-2.5 pr-5 whitespace-nowrap">
+                {limit !== null && wordsFor(`trends.${d.side}`, { value: figureWithUnit(id, limit, units) })}
+              </td>
             </tr>
           )
         })}
@@ -106,7 +106,7 @@ export function UnlikeTable({ rows, units }: { readonly rows: readonly TrendRow[
     <WideTable label={t('trends.unlike')}>
       <thead>
         <tr>
-          {(['appliance', 'figure', 'read', 'expected', 'off'] as const).map((c) => (
+          {(['appliance', 'read', 'expected', 'off'] as const).map((c) => (
             <th key={c} scope="col" className="border-b hairline py-2 pr-5 text-sm font-normal quiet">
               {t(`trends.column.${c}`)}
             </th>
@@ -120,12 +120,12 @@ export function UnlikeTable({ rows, units }: { readonly rows: readonly TrendRow[
           return (
             <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
               <td className="py-2.5 pr-5">
+                <span className="block font-semibold">{figureOf(r)}</span>
                 <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
                   {r.appliance}
                 </Link>
                 <span className="block text-sm quiet">{r.site}</span>
               </td>
-              <td className="py-2.5 pr-5">{figureOf(r)}</td>
               <td className="py-2.5 pr-5 whitespace-nowrap">
                 {d.foundSi === null ? '–' : figureWithUnit(id, d.foundSi, units)}
                 <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>

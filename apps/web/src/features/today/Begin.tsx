@@ -6,6 +6,7 @@ import type { Begun } from './server/waiting'
 
 /** In the order in which one needs the other. */
 const STEPS = [
+  ['signIn', '/settings'],
   ['instrument', '/instruments'],
   ['card', '/cards'],
   ['site', '/sites/new'],
@@ -13,10 +14,11 @@ const STEPS = [
   ['mail', '/mail'],
   ['people', '/people'],
   ['visit', '/sites?show=appliances'],
-] as const satisfies readonly (readonly [keyof Begun, string])[]
+] as const satisfies readonly (readonly [keyof Begun | 'signIn', string])[]
 
 /** What a firm that has just begun does next; it goes when the first visit is closed. */
-export function Begin({ begun, sample }: { readonly begun: Begun; readonly sample: boolean }) {
+export function Begin({ begun: known, signIn, sample }: { readonly begun: Begun; readonly signIn: boolean; readonly sample: boolean }) {
+  const begun = { ...known, signIn }
   return (
     <section aria-labelledby="begin" className="border-y hairline py-5">
       <h2 id="begin" className="text-lg font-semibold">

@@ -288,7 +288,7 @@ export const places = {
   'trends.title': 'Trends',
   'trends.leaving': 'Leaving their limits',
   'trends.leaving-what':
-    'Where readings go if nothing is done, estimated from closed visits and copied papers. What was cleaned or adjusted in a visit is taken into account. The dates in grey hold four times out of five.',
+    'Where readings go if nothing is done, estimated from closed visits and copied papers. What was cleaned or adjusted in a visit is taken into account. The range below each date holds four times out of five.',
   'trends.unlike': 'Unlike before',
   'trends.unlike-what':
     'Newest readings that the appliance’s own past did not lead to expect: measured wrongly, or something changed. Measure again before you act on one.',
@@ -297,7 +297,7 @@ export const places = {
   'trends.none-unlike': 'No reading is unlike before. Four visits or more are needed to tell.',
   'trends.no-more': 'No more rows.',
   'trends.more': 'Show more rows',
-  'trends.column.appliance': 'Appliance',
+  'trends.column.appliance': 'Reading and appliance',
   'trends.column.figure': 'Reading',
   'trends.column.last': 'Last as left',
   'trends.column.year': 'A year later',

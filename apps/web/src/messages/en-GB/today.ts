@@ -43,6 +43,7 @@ export const today = {
   'today.begin': 'To begin with',
   'today.begin-what': 'In this order one needs the other. The list goes when the first visit is closed.',
   'today.begin.done': 'finished',
+  'today.begin.signIn': 'Add a passkey or an authenticator app to your own sign-in',
   'today.begin.instrument': 'Enter your instruments, with their calibration',
   'today.begin.card': 'A target card: write one, or take one over from a file. Or begin an appliance from its plate',
   'today.begin.site': 'Enter the first site, with its gas supply',

@@ -5,6 +5,7 @@ import { Begin } from '@/features/today/Begin'
 import { VisitList } from '@/features/today/DayList'
 import { LeadDesk, leadDeskOf, PlannerDesk, plannerDeskOf, Warnings } from '@/features/today/desks'
 import { Sample } from '@/features/today/Sample'
+import { ownSignIn } from '@/features/sign-in/ownSignIn'
 import { briefings, type DayVisit, instrumentsOf, visitsOfDay } from '@/features/today/server/day'
 import { begunSoFar, calibrationsDue } from '@/features/today/server/waiting'
 import { requireActor, unitsOf } from '@/server/actor'
@@ -30,6 +31,8 @@ export default async function TodayPage() {
     actor.heldRole === 'lead' ? begunSoFar(actor) : null,
   ])
   const begun = start?.begun ?? null
+  const own = begun && (await ownSignIn(actor.userId))
+  const secured = own !== null && (own.secondFactor || own.passkeys.length > 0)
   const mine = visits.filter((v) => v.mine)
   const others = visits.filter((v) => !v.mine)
   const known = await briefings(
@@ -55,7 +58,7 @@ export default async function TodayPage() {
       <div className="mx-auto flex max-w-4xl flex-col gap-8 p-4 lg:py-8">
         <AsOf at={now.toISOString()} timeZone={zone} />
         <Warnings actor={actor} now={now} instruments={due} />
-        {begun && <Begin begun={begun} sample={start?.sample ?? false} />}
+        {begun && <Begin begun={begun} signIn={secured} sample={start?.sample ?? false} />}
         {start?.sample && <Sample there />}
         {mine.length > 0 && list(t('today.mine'), mine, true)}
         {mine.length === 0 && gasWork && visits.length > 0 && (
