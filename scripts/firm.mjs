@@ -13,7 +13,7 @@ try {
   try {
     const pid = path.join(LIVE, 'start.pid')
     const at = process.env.PUBLIC_URL ?? (existsSync(pid) ? readFileSync(pid, 'utf8').split('\n')[1] : '')
-    say(`A firm can be begun once, within a week, at\n  ${at || '(the address of your server)'}/begin/${firmLink(ownerUrl, false)}`)
+    say(`A firm can be begun once, within a week, at\n  ${at || '(the address of your server)'}/begin/${firmLink(ownerUrl)}`)
   } finally {
     // A database that was running already belongs to a running server.
     if (!adopted) await stop()

@@ -1,10 +1,11 @@
 // `npm run import -- archive.zip`: takes a firm into this installation (or into DATABASE_URL) from the archive that another one made.
+import { spawnSync } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { databaseEnv, prepare, roles } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { liveDatabase } from './lib/live.mjs'
-import { ROOT, run, Told, WEB } from './lib/run.mjs'
+import { ROOT, Told, WEB } from './lib/run.mjs'
 
 const [file] = process.argv.slice(2)
 try {
@@ -14,11 +15,13 @@ try {
   try {
     // A server that was never started has no tables yet.
     await prepare({ ownerUrl, secret, seed: false })
-    await run(
+    // It says itself why it took nothing in.
+    const { status } = spawnSync(
       path.join(ROOT, 'node_modules/.bin/tsx'),
       ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/takeIn.ts'), path.resolve(file)],
-      { env: { ...process.env, ...databaseEnv(roles(ownerUrl, secret)), DATABASE_URL: ownerUrl } },
+      { stdio: 'inherit', env: { ...process.env, ...databaseEnv(roles(ownerUrl, secret)), DATABASE_URL: ownerUrl } },
     )
+    process.exitCode = status ?? 1
   } finally {
     if (!adopted) await stop()
   }

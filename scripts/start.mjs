@@ -4,7 +4,7 @@ import { mkdirSync } from 'node:fs'
 import { build, prepare, roles, serve } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { endInOrder, onlyOne, publicAddress, stopAll, stops, webPort } from './lib/launch.mjs'
-import { firmLink, LIVE, liveDatabase } from './lib/live.mjs'
+import { LIVE, liveDatabase } from './lib/live.mjs'
 import { rehearseIfNeeded } from './lib/rehearse.mjs'
 import { ROOT, say, start, Told } from './lib/run.mjs'
 
@@ -44,7 +44,7 @@ try {
   const publicUrl = publicAddress(host, port)
   const folder = process.env.LUCERNA_BACKUP_DIR ?? path.join(LIVE, 'backups')
   await rehearseIfNeeded({ ownerUrl, secret, folder, recipient: process.env.LUCERNA_BACKUP_RECIPIENT })
-  await prepare({ ownerUrl, secret, seed: false })
+  const { said } = await prepare({ ownerUrl, secret, seed: false, link: true })
   await build()
   const app = await serve({
     ...{ host, port, publicUrl, secret, demo: false },
@@ -58,7 +58,7 @@ try {
   app.child.on('exit', (code) => void stopAll(code ?? 1))
   onlyOne(pid, 'start.mjs', publicUrl)
   nightly(ownerUrl)
-  const link = firmLink(ownerUrl, true)
+  const link = /^link (\S+)$/m.exec(said)?.[1]
   say(`
   Lucerna is ready at  ${publicUrl}   (after ${((Date.now() - began) / 1000).toFixed(1)} s)
 ${link ? `\n  There is no firm yet. Begin it here, once, within a week:\n    ${publicUrl}/begin/${link}\n` : ''}

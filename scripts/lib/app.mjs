@@ -47,8 +47,8 @@ export function roles(ownerUrl, secret, database) {
 /** Where the application finds its database. @param {ReturnType<typeof roles>} as */
 export const databaseEnv = (as) => ({ LUCERNA_APP_DATABASE_URL: as.app.url, LUCERNA_SIGN_IN_DATABASE_URL: as.signIn.url })
 
-/** Migrates, makes the application's roles, and seeds (unless told not to); `database`: a copy of that of `ownerUrl`, with the same roles. @param {{ ownerUrl: string, secret: Secrets, seed: boolean, database?: string, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined }} options */
-export async function prepare({ ownerUrl, secret, seed, database, bridges, bulk }) {
+/** Migrates, makes the application's roles, and seeds (unless told not to); `database`: a copy of that of `ownerUrl`, with the same roles. @param {{ ownerUrl: string, secret: Secrets, seed: boolean, database?: string, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined, link?: boolean }} options `link`: with the link that begins a firm, while there is none */
+export async function prepare({ ownerUrl, secret, seed, database, bridges, bulk, link }) {
   const as = roles(ownerUrl, secret)
   const output = await run(
     path.join(ROOT, 'node_modules/.bin/tsx'),
@@ -64,6 +64,7 @@ export async function prepare({ ownerUrl, secret, seed, database, bridges, bulk 
         LUCERNA_SIGN_IN_PASSWORD: secret.signIn,
         LUCERNA_DEMO_PASSWORD: secret.demo,
         LUCERNA_SEED: seed ? '1' : '0',
+        ...(link && { LUCERNA_LINK_IF_NONE: '1' }),
         ...(bridges && { LUCERNA_DEMO_BRIDGES: secret.bridges.join(' ') }),
         ...(bulk && { LUCERNA_BULK: `${bulk.appliances},${bulk.visits}` }),
       },

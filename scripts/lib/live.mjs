@@ -16,13 +16,13 @@ export async function liveDatabase() {
   return { secret, ownerUrl: server.url('lucerna', secret.owner, 'postgres'), adopted: server.adopted, stop: server.stop }
 }
 
-/** A fresh link that begins a firm; null where there is one already and only the first is meant. @param {string} ownerUrl @param {boolean} onlyIfNone */
-export function firmLink(ownerUrl, onlyIfNone) {
+/** A fresh link that begins a firm. @param {string} ownerUrl */
+export function firmLink(ownerUrl) {
   const { status, stdout, stderr } = spawnSync(
     path.join(ROOT, 'node_modules/.bin/tsx'),
-    [...['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')], ...(onlyIfNone ? ['--if-none'] : [])],
+    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')],
     { encoding: 'utf8', env: { ...process.env, DATABASE_URL: ownerUrl } },
   )
   if (status !== 0) throw new Told(`The link could not be made. ${stderr.trim().split('\n').at(-1) ?? ''}`)
-  return stdout.trim() === '' ? null : stdout.trim()
+  return stdout.trim()
 }

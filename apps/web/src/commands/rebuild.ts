@@ -1,11 +1,11 @@
 /** `npm run projections:rebuild`: makes every projection anew from the logs. Runs as the owner; safe to repeat, and while people work. */
-import { asc, gt, sql } from 'drizzle-orm'
+import { asc, gt } from 'drizzle-orm'
 import { projectAll, projectAppliances } from '@/features/visit/server/projections'
 import { projectDrift } from '@/features/visit/server/drift'
 import { foldLoaded, loadVisit } from '@/features/visit/server/load'
 import { connect, type Database } from '@/db/client'
 import { reindexFirm } from '@/features/search/server/indexing'
-import { firm, searchEntry, site, visit, visitAppliance } from '@/db/schema'
+import { firm, visit, visitAppliance } from '@/db/schema'
 
 /** Rebuilds all projections of visits that have a log (generated bulk visits have none); answers how many were folded. */
 export async function rebuildProjections(ownerUrl: string): Promise<number> {
@@ -31,19 +31,6 @@ export async function rebuildProjections(ownerUrl: string): Promise<number> {
   }
 }
 
-/** Looks after how figures drift in firms that have closed visits and nothing of it, as after the step to the version that brought it. */
-export async function driftFirms(ownerUrl: string): Promise<void> {
-  const { client, db } = connect(ownerUrl, 1)
-  try {
-    const [row] = await db.execute<{ bare: boolean }>(
-      sql`select exists (select 1 from ${visit} v where v.status = 'closed' and v.last_seq > 0) and not exists (select 1 from drift) as bare`,
-    )
-    if (row?.bare) await driftAll(db)
-  } finally {
-    await client.end()
-  }
-}
-
 /** How figures drift, of every appliance that was ever visited; some at a time. */
 async function driftAll(db: Database): Promise<void> {
   const units = await db
@@ -61,18 +48,15 @@ async function reindexAll(db: Database): Promise<void> {
   for (const { id } of await db.select({ id: firm.id }).from(firm)) await db.transaction((tx) => reindexFirm(tx, id))
 }
 
-/** Indexes firms that have sites and nothing to be found, as after the step to the version that brought the search. Answers how many. */
-export async function indexFirms(ownerUrl: string): Promise<number> {
+/** Makes what an older version did not have yet: the search of the firms named, and how figures drift, where that is missing. */
+export async function makeMissing(
+  ownerUrl: string,
+  { search, drift }: { readonly search: readonly string[]; readonly drift: boolean },
+): Promise<void> {
   const { client, db } = connect(ownerUrl, 1)
   try {
-    const bare = await db
-      .select({ id: firm.id })
-      .from(firm)
-      .where(
-        sql`exists (select 1 from ${site} s where s.firm_id = ${firm.id}) and not exists (select 1 from ${searchEntry} e where e.firm_id = ${firm.id})`,
-      )
-    for (const { id } of bare) await db.transaction((tx) => reindexFirm(tx, id))
-    return bare.length
+    for (const id of search) await db.transaction((tx) => reindexFirm(tx, id))
+    if (drift) await driftAll(db)
   } finally {
     await client.end()
   }
