@@ -160,9 +160,14 @@ try {
         env: { ...env, TEST_OWNER_URL: ownerUrl, DEMO_PASSWORD: secret.demo, WEB_PIDS: web.join(' ') },
       })
   }
-  for (const name of ['import', 'places'])
+  for (const [name, file] of [
+    ['import', 'import.ts'],
+    ['places', 'places.ts'],
+    ['handover', 'handover.tsx'],
+  ])
     if (asked(name))
-      await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, `bench/${name}.ts`)], {
+      await run(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'bench', file)], {
+        cwd: WEB,
         env: {
           ...process.env,
           TEST_OWNER_URL: ownerUrl,

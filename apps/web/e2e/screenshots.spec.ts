@@ -34,13 +34,15 @@ test('registers', async ({ page }) => {
     .first()
     .click()
   await page.waitForURL('**/sites/*')
-  await shot(page, 'site', 'day')
   await page
     .getByRole('link', { name: /Larch 28 C/ })
     .first()
     .click()
   await page.getByRole('heading', { name: 'As left, last visit' }).waitFor()
   await shot(page, 'appliance', 'day')
+  await page.goto('/sites/trends')
+  await page.getByRole('table').waitFor()
+  await shot(page, 'trends', 'day')
 })
 
 test('cards and instruments', async ({ page }) => {

@@ -247,6 +247,18 @@ export const reportSchema = z.object({
   /** Photographs by their ids: the pictures can be erased. */
   photos: z.array(z.object({ id: z.string(), caption: z.string().nullable(), at: z.string() })).default([]),
   parts: z.array(z.object({ part: z.string(), number: z.string().nullable(), why: z.string().nullable(), by: z.string() })).default([]),
+  /** Parts to be got, and by when somebody comes back with them. */
+  orders: z
+    .array(
+      z.object({
+        part: z.string(),
+        number: z.string().nullable(),
+        why: z.string().nullable(),
+        backOn: z.string().nullable(),
+        appliance: ofAppliance,
+      }),
+    )
+    .default([]),
   overrides: z.array(z.object({ gate: z.string(), reason: z.string(), by: z.string() })),
   corrections: z.array(z.object({ reason: z.string(), by: z.string(), at: z.string() })),
   breaches: z.array(z.object({ code: z.string(), type: z.string(), at: z.string() })),
@@ -326,6 +338,13 @@ export function makeReport(visit: VisitState, context: VisitContext, facts: Repo
       appliance: nameOf(applianceId),
     })),
     parts: visit.parts.map(({ part, number, why, by }) => ({ part, number, why, by })),
+    orders: visit.partsNeeded.map(({ part, number, why, backOn, applianceId }) => ({
+      part,
+      number,
+      why,
+      backOn,
+      appliance: nameOf(applianceId),
+    })),
     defects: visit.defects.map((d) => ({
       class: d.class,
       text: d.text,

@@ -57,6 +57,14 @@ const report = (more: object = {}): Report =>
   })
 const of = (more: object) => summarise(report({ appliances: [unit(more)] }))
 
+test('a part to be got is to be done, and keeps all else from being the end of it', () => {
+  const sum = summarise(
+    report({ orders: [{ part: 'Door seal', number: 'TW-7714', why: 'Cracked', backOn: '2026-07-01', appliance: null }] }),
+  )
+  expect(sum.todo).toEqual([{ kind: 'order', order: expect.objectContaining({ part: 'Door seal', backOn: '2026-07-01' }) }])
+  expect(sum.safety).toBe('attention')
+})
+
 describe('safe or not', () => {
   test.each([
     ['nothing waits', {}, 'safe'],

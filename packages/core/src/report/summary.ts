@@ -32,6 +32,7 @@ export type Done =
 export type ToDo =
   | { readonly kind: 'defect'; readonly defect: Defect }
   | ({ readonly kind: 'outcome'; readonly outcome: string; readonly reason: string | null } & Of)
+  | { readonly kind: 'order'; readonly order: Report['orders'][number] }
   | { readonly kind: 'loose-end'; readonly label: string; readonly appliance: string | null }
   | ({ readonly kind: 'reading'; readonly line: ReportLine; readonly value: number } & Of)
   | ({ readonly kind: 'fault'; readonly symptom: string; readonly bring: readonly string[] } & Of)
@@ -147,6 +148,7 @@ export function summarise(report: Report): Summary {
   const observations = appliances.flatMap((a) => a.observations)
   const todo: ToDo[] = [
     ...defects.filter(standing).map((defect): ToDo => ({ kind: 'defect', defect })),
+    ...report.orders.map((order): ToDo => ({ kind: 'order', order })),
     ...report.looseEnds.flatMap((l): ToDo[] =>
       l.closedAt === null ? [{ kind: 'loose-end', label: l.label, appliance: l.appliance }] : [],
     ),

@@ -90,6 +90,7 @@ export const newDrafts = (visitId: string, context: VisitContext): Drafts => ({
     defects: [],
     photos: [],
     parts: [],
+    partsNeeded: [],
     notes: [],
     overrides: [],
     corrections: [],

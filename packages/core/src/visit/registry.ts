@@ -29,6 +29,7 @@ import { noteAdded } from './events/note.added'
 import { observationMade } from './events/observation.made'
 import { occurrenceNoted } from './events/occurrence.noted'
 import { partFitted } from './events/part.fitted'
+import { partNeeded } from './events/part.needed'
 import { photoTaken } from './events/photo.taken'
 import { readingCorrected } from './events/reading.corrected'
 import { readingTaken } from './events/reading.taken'
@@ -105,6 +106,7 @@ const SPECS = registry({
   'defect.found': defectFound,
   'defect.mended': defectMended,
   'part.fitted': partFitted,
+  'part.needed': partNeeded,
   'note.added': noteAdded,
   'work.confirmed': workConfirmed,
   'appliance.outcome-set': applianceOutcomeSet,

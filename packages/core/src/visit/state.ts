@@ -344,6 +344,17 @@ export interface VisitState {
     readonly at: string
     readonly by: string
   }[]
+  /** Parts to be got, and by when somebody comes back with them. */
+  readonly partsNeeded: readonly {
+    readonly id: string
+    readonly part: string
+    readonly number: string | null
+    readonly why: string | null
+    readonly backOn: string | null
+    readonly applianceId: string | null
+    readonly at: string
+    readonly by: string
+  }[]
   readonly notes: readonly { readonly text: string; readonly stepId: string | null; readonly at: string; readonly by: string }[]
   readonly overrides: readonly {
     readonly gate: string

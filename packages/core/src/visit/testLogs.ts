@@ -174,6 +174,10 @@ const DATA: { readonly [T in EventType]: fc.Arbitrary<Extract<VisitEvent, { type
     action: fc.constant(''),
   }),
   'defect.mended': fc.record({ defectId: items, how: reason }),
+  'part.needed': fc.record(
+    { needId: items, part: fc.constant('Door seal'), backOn: fc.constantFrom('2026-07-01', undefined as never) },
+    { requiredKeys: ['needId', 'part'] },
+  ),
   'part.fitted': fc.constant({ part: 'Electrode' }),
   'note.added': fc.constant({ text: 'a note' }),
   'work.confirmed': fc.record({ eventIds: fc.array(pool(900), { minLength: 1, maxLength: 3 }) }),

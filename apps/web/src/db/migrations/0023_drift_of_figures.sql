@@ -24,6 +24,7 @@ CREATE TABLE "drift" (
 );
 --> statement-breakpoint
 ALTER TABLE "drift" ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
+ALTER TABLE "follow_up" ADD COLUMN "due_on" date;--> statement-breakpoint
 ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_firm_id_fk" FOREIGN KEY ("firm_id") REFERENCES "public"."firm"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "drift" ADD CONSTRAINT "drift_firm_id_appliance_id_appliance_firm_id_id_fk" FOREIGN KEY ("firm_id","appliance_id") REFERENCES "public"."appliance"("firm_id","id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "drift_leaves" ON "drift" USING btree ("firm_id","leaves_on","appliance_id","key");--> statement-breakpoint

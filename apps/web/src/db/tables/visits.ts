@@ -192,12 +192,14 @@ export const followUp = pgTable(
     applianceId: uuid('appliance_id').notNull(),
     /** Which finding of the visit it stands for: closing again makes no second one. */
     sourceKey: text('source_key').notNull(),
-    kind: text('kind', { enum: ['defect', 'loose-end', 'outside', 'override', 'outcome', 'fault'] }).notNull(),
+    kind: text('kind', { enum: ['defect', 'loose-end', 'outside', 'override', 'outcome', 'fault', 'part'] }).notNull(),
     /** The class of a defect, the measurand of a figure, … by kind. */
     code: text('code').notNull(),
     text: text('text').notNull(),
     /** Of a fault that was not settled: the case as far as it came, for the visit that goes on with it. */
     fault: jsonb('fault').$type<FaultCase>(),
+    /** By when somebody comes back for it. */
+    dueOn: date('due_on', { mode: 'string' }),
     openedAt: stamp('opened_at').notNull(),
     closedAt: stamp('closed_at'),
     closedBy: text('closed_by').references(() => user.id),

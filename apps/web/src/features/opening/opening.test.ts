@@ -35,13 +35,16 @@ test('a link begins one firm, once: its lead, its profiles with the number, its 
   expect(profiles.find((p) => p.profileId === PROFILES[1]!.id)!.data).toMatchObject({ emergencyNumber: '555 0199' })
   expect(await ownerDb.select().from(targetCard).where(eq(targetCard.firmId, firmId))).toEqual([])
   expect(await begunSoFar(actor)).toEqual({
-    card: false,
-    instrument: false,
-    site: false,
-    appliance: false,
-    mail: false,
-    people: false,
-    visit: false,
+    sample: false,
+    begun: {
+      card: false,
+      instrument: false,
+      site: false,
+      appliance: false,
+      mail: false,
+      people: false,
+      visit: false,
+    },
   })
   await expect(openFirm(token, wish(), appDb)).rejects.toMatchObject({ status: 410 })
 })

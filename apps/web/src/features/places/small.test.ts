@@ -119,6 +119,10 @@ test.each([
   [{ kind: 'outside', code: 'co2.flue', text: '' }, /^Left out of limits: CO₂/],
   [{ kind: 'outcome', code: 'left-isolated', text: 'no gas' }, /isolated.*: no gas$/i],
   [{ kind: 'loose-end', code: 'test-point', text: 'Inlet nipple open' }, /^Loose end: Inlet nipple open$/],
+  [
+    { kind: 'part', code: '', text: 'Door seal, TW-7714', dueOn: '2027-02-01' },
+    /^Part to order: Door seal, TW-7714 \(return visit by 1 Feb 2027\)$/,
+  ],
 ])('a follow-up in words: %j', (item, words) => expect(followUpText(item)).toMatch(words))
 
 test('a supply’s pipes open as a network that the calculation accepts', () => {

@@ -137,6 +137,14 @@ function todoWords(d: ToDo, model: Report, at: At): readonly Part[] {
         { strong: `(${byWhen(d.defect.class, model)})` },
       ]
     }
+    case 'order': {
+      const { part, number, why, backOn, appliance } = d.order
+      const what = [part, number].filter(Boolean).join(', ')
+      return [
+        `${appliance ? `${appliance}: ` : ''}${t('report.sum.order', { what })}${why ? ` (${why})` : ''} `,
+        ...(backOn ? [{ strong: `(${t('report.sum.by.back', { date: plainDate(backOn) })})` }] : []),
+      ]
+    }
     case 'outcome':
       return [`${at(d.appliance)}${t('report.sum.outcome')}`]
     case 'loose-end':

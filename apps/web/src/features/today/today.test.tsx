@@ -104,7 +104,7 @@ describe('before leaving', () => {
         briefing({
           first: true,
           absent: ['Spill switch'],
-          followUps: [{ kind: 'defect', code: 'attention', text: 'Condensate trap cracked' }],
+          followUps: [{ kind: 'defect', code: 'attention', text: 'Condensate trap cracked', dueOn: null }],
         }),
       ],
     )

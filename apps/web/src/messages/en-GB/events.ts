@@ -47,6 +47,7 @@ export const events = {
   'event.check.withdrawn': 'Check withdrawn',
   'event.fault.settled': 'Fault settled',
   'event.occurrence.noted': 'Occurrence noted',
+  'event.part.needed': 'Part to order',
   'event.notice.given': 'Notice given',
   'event.signature.given': 'Signature',
   'event.photo.taken': 'Photograph',

@@ -285,6 +285,8 @@ export const places = {
   'card.safeties': 'Safety devices:',
   'site.emergencyNumber': 'Gas emergency number',
   'site.emergency-hint': 'The number that applies at this address. If empty, the one in the practice profile is shown.',
+  'follow-up.part': 'Part to order',
+  'follow-up.back': 'return visit by {{date}}',
   'trends.title': 'Trends',
   'trends.leaving': 'Leaving their limits',
   'trends.leaving-what':

@@ -205,4 +205,6 @@ export const report = {
   'report.notice.label': 'Do not use',
   'report.notice.received': 'Received by',
   'report.notice.do-not': 'Do not remove this label before the appliance has been tested.',
+  'report.sum.order': 'Part to order: {{what}}',
+  'report.sum.by.back': 'return visit by {{date}}',
 } as const

@@ -68,6 +68,7 @@ export const today = {
   'calendar.visit': '{{job}}, {{site}}',
   'calendar.visit-for': 'For {{name}}',
   'calendar.unassigned': 'Not assigned',
+  'calendar.back': 'Return visit, {{appliance}}, {{site}}: {{what}}',
   'calendar.service-due': 'Service due: {{appliance}}, {{site}}',
   'calendar.calibration-due': 'Calibration due: {{instrument}} {{serial}}',
   'sample.title': 'Sample data',

@@ -174,6 +174,8 @@ export const visit = {
   'note.defect-text': 'Fault and location',
   'note.actions': 'Required actions:',
   'note.action-taken': 'Action taken',
+  'note.order': 'Part to order',
+  'note.back-on': 'Return visit by (optional)',
   'note.save': 'Save note',
   'skip.reason': 'Reason for skipping',
   'skip.why': 'The report prints the reason. You can still do this step later.',

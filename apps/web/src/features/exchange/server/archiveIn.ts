@@ -88,7 +88,11 @@ async function proven(archive: Archive): Promise<ArchiveManifest> {
     if (!manifest.files[`tables/${table}.ndjson`]) throw new UnfitArchive(`tables/${table}.ndjson is missing from the archive.`)
   for (const [name, { sha256 }] of Object.entries(manifest.files)) {
     const sum = createHash('sha256')
-    for await (const part of await archive.read(name)) sum.update(part as Buffer)
+    try {
+      for await (const part of await archive.read(name)) sum.update(part as Buffer)
+    } catch (error) {
+      throw error instanceof UnfitArchive ? error : new UnfitArchive(`${name} cannot be read.`)
+    }
     if (sum.digest('hex') !== sha256) throw new UnfitArchive(`${name} is not as it was made.`)
   }
   return manifest

@@ -22,7 +22,7 @@ const ofFirm = (table: ArchivedTable, firmId: string) => {
 /** Columns that say the order of a table: those of its primary key, for a log its own. */
 const ORDER: Partial<Record<ArchivedTable, string>> = { visit_event: 'visit_id, seq' }
 
-async function orderOf(tx: Transaction, table: ArchivedTable): Promise<string> {
+export async function orderOf(tx: Pick<Transaction, 'execute'>, table: ArchivedTable): Promise<string> {
   if (ORDER[table]) return ORDER[table]
   const rows = await tx.execute<{ name: string }>(
     sql`select a.attname as name from pg_index i join pg_attribute a on a.attrelid = i.indrelid and a.attnum = any (i.indkey) where i.indrelid = ${table}::regclass and i.indisprimary order by a.attname`,

@@ -1,9 +1,9 @@
-import { and, asc, eq, gte, isNull, ne, sql } from 'drizzle-orm'
+import { and, asc, eq, gte, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { createEvents, type EventAttributes } from 'ics'
 import { randomBytes } from 'node:crypto'
 import { type Database, database, isoInstant, readFirm, type Scope, type Transaction } from '@/db/client'
 import { personName } from '@/db/personName'
-import { appliance, firm, membership, publicLink, site, user, visit, visitAppliance } from '@/db/schema'
+import { appliance, firm, followUp, membership, publicLink, site, user, visit, visitAppliance } from '@/db/schema'
 import { env } from '@/env'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
@@ -70,7 +70,7 @@ export async function calendarFeed(token: string, now: Date, db: Database = data
   const own = await readFirm(scope, (tx) => ownMembership(tx, scope), db)
   if (!own) return null
   const office = own.role === 'lead' || own.role === 'planner'
-  const [visits, due, calibrations] = await Promise.all([
+  const [visits, back, due, calibrations] = await Promise.all([
     readFirm(
       scope,
       (tx) =>
@@ -108,6 +108,19 @@ export async function calendarFeed(token: string, now: Date, db: Database = data
           .limit(MOST),
       db,
     ),
+    readFirm(
+      scope,
+      (tx) =>
+        tx
+          .select({ f: followUp, appliance: appliance.name, site: site.name })
+          .from(followUp)
+          .innerJoin(appliance, eq(appliance.id, followUp.applianceId))
+          .innerJoin(site, eq(site.id, appliance.siteId))
+          .where(and(eq(followUp.firmId, scope.firmId), isNull(followUp.closedAt), isNotNull(followUp.dueOn)))
+          .orderBy(asc(followUp.dueOn))
+          .limit(MOST),
+      db,
+    ),
     office ? dueUnplanned(scope, dayAt(now, own.timeZone), AHEAD, MOST, db) : [],
     calibrationsDue({ ...scope, timeZone: own.timeZone }, now, AHEAD, office ? undefined : scope.userId, db),
   ])
@@ -131,6 +144,13 @@ export async function calendarFeed(token: string, now: Date, db: Database = data
         .filter(Boolean)
         .join('\n'),
       status: 'CONFIRMED',
+    })),
+    ...back.map(({ f, ...of }): EventAttributes => ({
+      uid: `back-${f.id}@lucerna`,
+      ...wholeDay(f.dueOn!),
+      title: t('calendar.back', { what: f.text, ...of }),
+      url: at(`/appliances/${f.applianceId}`),
+      busyStatus: 'FREE',
     })),
     ...due.map((d): EventAttributes => ({
       uid: `due-${d.id}@lucerna`,

@@ -91,7 +91,12 @@ export interface Briefing {
     readonly status: string
     readonly valueSi: number
   }[]
-  readonly followUps: readonly { readonly kind: (typeof followUp.$inferSelect)['kind']; readonly code: string; readonly text: string }[]
+  readonly followUps: readonly {
+    readonly kind: (typeof followUp.$inferSelect)['kind']
+    readonly code: string
+    readonly text: string
+    readonly dueOn: string | null
+  }[]
   readonly absent: readonly string[]
 }
 
@@ -125,7 +130,9 @@ export function briefings(actor: Actor, visitIds: readonly string[]): Promise<Re
         card,
         first: a.lastVisitAt === null,
         unusual: unusual.filter((v) => v.applianceId === a.id),
-        followUps: open.filter((f) => f.applianceId === a.id && f.kind !== 'outside').map(({ kind, code, text }) => ({ kind, code, text })),
+        followUps: open
+          .filter((f) => f.applianceId === a.id && f.kind !== 'outside')
+          .map(({ kind, code, text, dueOn }) => ({ kind, code, text, dueOn })),
         absent: a.safeties.filter((s) => s.state === 'absent').map((s) => s.label),
       })
       made.set(visitId, own)

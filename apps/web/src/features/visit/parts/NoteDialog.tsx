@@ -8,7 +8,7 @@ import { wordsFor } from '@/ui/words'
 import { AddLooseEnd } from './AddLooseEnd'
 import { may, useDesk } from './context'
 
-const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part', 'temporary'] as const
+const KINDS = ['remark', 'danger-now', 'at-risk', 'attention', 'note', 'part', 'order', 'temporary'] as const
 
 /** A remark, a defect with its class and the action taken, or a part that was fitted. */
 export function NoteDialog({ stepId, onClose }: { readonly stepId: string; readonly onClose: () => void }) {
@@ -17,7 +17,8 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
   const [text, setText] = useState('')
   const [action, setAction] = useState('')
   const [number, setNumber] = useState('')
-  const kinds = may(role, 'defect.found') ? KINDS : (['remark', 'temporary'] as const)
+  const [backOn, setBackOn] = useState('')
+  const kinds = may(role, 'defect.found') ? KINDS : (['remark', 'order', 'temporary'] as const)
   const actions = inOrder(context.practice.defectClasses.find((d) => d.class === kind)?.actions ?? [])
   const save = () => {
     if (text.trim().length < 3 || kind === 'temporary') return
@@ -31,12 +32,25 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
               applianceId: appliance.id,
               data: { part: text.trim(), ...(number.trim() && { number: number.trim() }), ...(action.trim() && { why: action.trim() }) },
             }
-          : {
-              type: 'defect.found',
-              stepId,
-              applianceId: appliance.id,
-              data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() },
-            },
+          : kind === 'order'
+            ? {
+                type: 'part.needed',
+                stepId,
+                applianceId: appliance.id,
+                data: {
+                  needId: uuidv7(),
+                  part: text.trim(),
+                  ...(number.trim() && { number: number.trim() }),
+                  ...(action.trim() && { why: action.trim() }),
+                  ...(backOn && { backOn }),
+                },
+              }
+            : {
+                type: 'defect.found',
+                stepId,
+                applianceId: appliance.id,
+                data: { defectId: uuidv7(), class: kind, text: text.trim(), action: action.trim() },
+              },
     ])
     onClose()
   }
@@ -51,7 +65,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
           className={`btn press ${kind === k ? 'btn-primary' : 'btn-outline'}`}
           onClick={() => setKind(k)}
         >
-          {k === 'remark' || k === 'part' || k === 'temporary' ? t(`note.${k}`) : t(`defect.${k}`)}
+          {k === 'remark' || k === 'part' || k === 'order' || k === 'temporary' ? t(`note.${k}`) : t(`defect.${k}`)}
         </button>
       ))}
     </div>
@@ -72,7 +86,7 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
       className="flex flex-col gap-4"
     >
       {choice}
-      {kind === 'part' ? (
+      {kind === 'part' || kind === 'order' ? (
         <PartFields kit={appliance.card.kit} part={text} number={number} onPart={setText} onNumber={setNumber} />
       ) : (
         <label className="flex flex-col gap-1">
@@ -94,10 +108,16 @@ export function NoteDialog({ stepId, onClose }: { readonly stepId: string; reado
             </p>
           )}
           <label className="flex flex-col gap-1">
-            <span className="font-semibold">{t(kind === 'part' ? 'note.part-why' : 'note.action-taken')}</span>
+            <span className="font-semibold">{t(kind === 'part' || kind === 'order' ? 'note.part-why' : 'note.action-taken')}</span>
             <input className="input press w-full" maxLength={500} value={action} onChange={(e) => setAction(e.target.value)} />
           </label>
         </>
+      )}
+      {kind === 'order' && (
+        <label className="flex flex-col gap-1">
+          <span className="font-semibold">{t('note.back-on')}</span>
+          <input type="date" className="input press w-full" value={backOn} onChange={(e) => setBackOn(e.target.value)} />
+        </label>
       )}
       <div className="flex gap-3">
         <button className="btn press flex-1 btn-primary" disabled={text.trim().length < 3}>

@@ -9,6 +9,7 @@ import { followUp } from '@/db/schema'
 export const HANGING = 'loose-end:'
 export const APART = 'disturbed:'
 const FAULT = 'fault:'
+const PART = 'part:'
 
 type Row = typeof followUp.$inferInsert
 
@@ -40,6 +41,10 @@ function followUpsOf(state: VisitState, firmId: string): Omit<Row, 'id'>[] {
     ...state.disturbed
       .filter((d) => !d.refitted && !d.carried)
       .map((d) => row(`${APART}${d.id}`, 'loose-end', d.kind, d.label, d.applianceId)),
+    ...state.partsNeeded.map((p) => ({
+      ...row(`${PART}${p.id}`, 'part', p.number ?? '', [p.part, p.number, p.why].filter(Boolean).join(', '), p.applianceId),
+      dueOn: p.backOn,
+    })),
     ...openFaultsOf(state).map((f) => ({
       ...row(`${FAULT}${f.id}`, 'fault', f.symptom, f.code ?? '', f.applianceId),
       fault: f,

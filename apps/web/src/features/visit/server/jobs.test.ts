@@ -91,6 +91,24 @@ test('what a visit left open hangs in the next one, is closed there with its lea
   expect(await ends(third.id)).toEqual([])
 })
 
+test('a part to be ordered is a follow-up with the day of the return visit, once', async () => {
+  const { id, applianceId } = await plan(TORCH, 'breakdown')
+  await post(tobias, id, [
+    await start(id),
+    event(
+      id,
+      'part.needed',
+      { needId: uuidv7(), part: 'Door seal', number: 'TW-7714', why: 'Cracked', backOn: '2027-02-01' },
+      { applianceId },
+    ),
+  ])
+  await close(id, applianceId, 'left-isolated')
+  const rows = await ownerDb.select().from(followUp).where(eq(followUp.visitId, id))
+  expect(rows.filter((r) => r.kind === 'part')).toMatchObject([
+    { text: 'Door seal, TW-7714, Cracked', dueOn: '2027-02-01', closedAt: null, applianceId },
+  ])
+})
+
 test('in normal service against a disturbed thing is refused; leaving it isolated never is', async () => {
   const { id: visitId, applianceId } = await plan(TORCH, 'annual-service')
   await post(tobias, visitId, [
