@@ -16,12 +16,31 @@ const figureOf = ({ drift: d, firingStates }: TrendRow): string =>
 /** A month; what lies before today may happen any day. */
 const whenOf = (day: string | null, today: string): string => (day === null ? '–' : day <= today ? t('trends.any-day') : monthOf(day))
 
+/** Between which months eight of ten chances lie; from the last on it may be any day, and at the end later than is looked ahead. */
+function rangeOf({ leavesFrom, leavesUntil }: TrendRow['drift'], today: string): string {
+  const soon = leavesFrom !== null && leavesFrom <= today
+  const from = leavesFrom === null ? '–' : monthOf(leavesFrom)
+  if (leavesUntil === null) return soon ? t('trends.range-open-soon') : t('trends.range-open', { from })
+  return soon ? t('trends.range-soon', { until: monthOf(leavesUntil) }) : t('trends.range', { from, until: monthOf(leavesUntil) })
+}
+
 /** What a change of so much is: the difference of two values, for temperatures have a zero of their own. */
 function changeText(d: TrendRow['drift'], yearly: number, units: Units): string {
   const id = d.measurandId as MeasurandId
   const shown = (si: number) => figureWithUnit(id, si, units)
   return t('trends.to', { value: shown(Math.max(0, d.lastSi + yearly)) })
 }
+
+/** Which figure of which appliance, and where that is. */
+const Whose = ({ row: r }: { readonly row: TrendRow }) => (
+  <td className="py-2.5 pr-5">
+    <span className="block font-semibold">{figureOf(r)}</span>
+    <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
+      {r.appliance}
+    </Link>
+    <span className="block text-sm quiet">{r.site}</span>
+  </td>
+)
 
 /** Where a figure goes: the last value, a year from then, the limit, and when it is thought to be crossed. */
 export function LeavingTable({
@@ -52,13 +71,7 @@ export function LeavingTable({
           const out = limit !== null && (d.side === 'above' ? d.lastSi > limit : d.lastSi < limit)
           return (
             <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
-              <td className="py-2.5 pr-5">
-                <span className="block font-semibold">{figureOf(r)}</span>
-                <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
-                  {r.appliance}
-                </Link>
-                <span className="block text-sm quiet">{r.site}</span>
-              </td>
+              <Whose row={r} />
               <td className="py-2.5 pr-5">
                 {out ? (
                   <span className="flex gap-1 font-semibold text-error">
@@ -67,12 +80,7 @@ export function LeavingTable({
                 ) : (
                   <>
                     <b className="font-semibold">{whenOf(d.leavesOn, today)}</b>
-                    <span className="block text-sm quiet">
-                      {t(d.leavesUntil ? 'trends.range' : 'trends.range-open', {
-                        from: whenOf(d.leavesFrom, today),
-                        until: d.leavesUntil ? monthOf(d.leavesUntil) : '',
-                      })}
-                    </span>
+                    <span className="block text-sm quiet">{rangeOf(d, today)}</span>
                   </>
                 )}
               </td>
@@ -119,13 +127,7 @@ export function UnlikeTable({ rows, units }: { readonly rows: readonly TrendRow[
           const id = d.measurandId as MeasurandId
           return (
             <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
-              <td className="py-2.5 pr-5">
-                <span className="block font-semibold">{figureOf(r)}</span>
-                <Link href={`/appliances/${r.applianceId}`} className="link text-primary">
-                  {r.appliance}
-                </Link>
-                <span className="block text-sm quiet">{r.site}</span>
-              </td>
+              <Whose row={r} />
               <td className="py-2.5 pr-5 whitespace-nowrap">
                 {d.foundSi === null ? '–' : figureWithUnit(id, d.foundSi, units)}
                 <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>

@@ -315,7 +315,9 @@ export const places = {
   'trends.out': 'Out of limits now',
   'trends.any-day': 'Any day',
   'trends.range': 'Between {{from}} and {{until}}',
-  'trends.range-open': 'From {{from}}; may be later than ten years',
+  'trends.range-soon': 'Any day until {{until}}',
+  'trends.range-open': '{{from}} at the earliest, may be later than ten years',
+  'trends.range-open-soon': 'Any day, may be later than ten years',
   'trends.higher': '{{n}} times the usual spread higher',
   'trends.lower': '{{n}} times the usual spread lower',
 } as const
