@@ -24,12 +24,9 @@ function rangeOf({ leavesFrom, leavesUntil }: TrendRow['drift'], today: string):
   return soon ? t('trends.range-soon', { until: monthOf(leavesUntil) }) : t('trends.range', { from, until: monthOf(leavesUntil) })
 }
 
-/** What a change of so much is: the difference of two values, for temperatures have a zero of their own. */
-function changeText(d: TrendRow['drift'], yearly: number, units: Units): string {
-  const id = d.measurandId as MeasurandId
-  const shown = (si: number) => figureWithUnit(id, si, units)
-  return t('trends.to', { value: shown(Math.max(0, d.lastSi + yearly)) })
-}
+/** A figure a year on, if it changes by so much; no figure that is followed goes below none. */
+const yearOn = ({ lastSi, measurandId }: TrendRow['drift'], yearlySi: number, units: Units): string =>
+  figureWithUnit(measurandId as MeasurandId, Math.max(0, lastSi + yearlySi), units)
 
 /** Which figure of which appliance, and where that is. */
 const Whose = ({ row: r }: { readonly row: TrendRow }) => (
@@ -89,11 +86,11 @@ export function LeavingTable({
                 <span className="block text-sm quiet">{dateAt(d.lastAt, r.timeZone)}</span>
               </td>
               <td className="py-2.5 pr-5 whitespace-nowrap">
-                {changeText(d, d.yearlySi, units)}
+                {t('trends.to', { value: yearOn(d, d.yearlySi, units) })}
                 <span className="block text-sm quiet">
                   {t('trends.between', {
-                    low: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyLowSi), units),
-                    high: figureWithUnit(id, Math.max(0, d.lastSi + d.yearlyHighSi), units),
+                    low: yearOn(d, d.yearlyLowSi, units),
+                    high: yearOn(d, d.yearlyHighSi, units),
                   })}
                 </span>
               </td>

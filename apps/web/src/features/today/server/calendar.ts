@@ -57,7 +57,7 @@ const dayOf = (day: string): [number, number, number] => day.split('-').map(Numb
 const wholeDay = (day: string) => ({ start: dayOf(day), end: dayOf(daysAfter(day, 1)) })
 
 /**
- * The calendar behind an address (iCalendar, RFC 5545): a technician's own visits and instruments; a lead's and a planner's are all visits of the firm, services that are due and
+ * The calendar behind an address (iCalendar, RFC 5545): a technician's own visits and instruments, and return visits that nobody has planned yet; a lead's and a planner's are all visits of the firm, services that are due and
  * not planned, and all calibrations. Null where the address leads nowhere.
  */
 export async function calendarFeed(token: string, now: Date, db: Database = database()): Promise<string | null> {
