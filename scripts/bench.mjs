@@ -40,7 +40,7 @@ const asked = (name) => wished.length === 0 || wished.includes(name)
 /** @type {(() => Promise<void>)[]} */
 const stops = []
 try {
-  await ensurePackages()
+  await ensurePackages({ tools: true })
   if (asked('core')) await run(tsx, [path.join(ROOT, 'bench/bench.ts')])
   // `npm run bench -- adjust [valves of each kind] [seed]`
   if (asked('adjust')) await run(tsx, [path.join(ROOT, 'bench/adjust.ts'), ...wished.filter((w) => /^\d+$/.test(w))])

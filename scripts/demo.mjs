@@ -49,9 +49,9 @@ try {
   const host = process.env.HOST ?? '127.0.0.1'
   const port = await webPort(host)
   const publicUrl = publicAddress(host, port)
-  const prepared = await prepare({ ownerUrl, secret, seed: true, bridges: true, bulk })
+  // Side by side: neither needs the other.
+  const [prepared] = await Promise.all([prepare({ ownerUrl, secret, seed: true, bridges: true, bulk }), dev || build()])
   if (prepared.said) say(prepared.said)
-  if (!dev) await build()
   const app = await serve({ host, port, publicUrl, as: roles(ownerUrl, secret), secret, demo: true, dev })
   stops.push(app.stop)
   stops.push(startBridges({ host, port, secret }).stop)

@@ -197,7 +197,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stopAl
 try {
   const unknown = steps.filter((s) => !(s in WORK))
   if (unknown.length > 0) throw new Told(`Unknown step: ${unknown.join(', ')}. There are ${Object.keys(WORK).join(', ')}.`)
-  await timed('install', ensurePackages)
+  await timed('install', () => ensurePackages({ tools: true }))
   // Two lanes for two cores: checks and build beside the unit tests. What serves has the machine for itself.
   /** @type {string[][]} */
   const lanes = [steps.filter((s) => s === 'static' || s === 'build'), steps.filter((s) => s === 'jest')]

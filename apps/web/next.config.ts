@@ -8,6 +8,13 @@ const config: NextConfig = {
   ...(process.env.LUCERNA_STANDALONE === '1' && { output: 'standalone' as const }),
   transpilePackages: ['@lucerna/core', '@lucerna/sim'],
   turbopack: { root },
+  experimental: {
+    // Written for the next build; a first one, of somebody who wants to see the page, does without.
+    turbopackFileSystemCacheForBuild: process.env.LUCERNA_BUILD_CACHE !== '0',
+    // A server's code is sent to nobody: left as it is written, it builds in three quarters of the time, and a stack in the log can be read.
+    serverMinification: false,
+    turbopackSourceMaps: false,
+  },
   outputFileTracingRoot: root,
   poweredByHeader: false,
   // `npm run types` checks them, with the tests too; a technician’s first start need not.

@@ -81,7 +81,12 @@ export async function build() {
   say('Building …')
   await run('npm', ['run', '--silent', 'build', '-w', '@lucerna/web'], {
     quiet: true,
-    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      NEXT_TELEMETRY_DISABLED: '1',
+      ...(!existsSync(path.join(WEB, '.next')) && { LUCERNA_BUILD_CACHE: '0' }),
+    },
   })
   writeFileSync(mark, wanted)
   return true

@@ -14,7 +14,7 @@ const ASKED_BY_APP = [
   'scope_proven()',
   'bridge_of_token(text)',
   'lid_label(text)',
-  'report_link(text)',
+  'report_link(text, integer)',
   'invitation_pass(uuid, text)',
   'take_up_invitation(text, text, text, text)',
   'works_elsewhere(text, boolean)',

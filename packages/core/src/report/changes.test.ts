@@ -1,5 +1,5 @@
 import { changesOf } from './changes'
-import { type Report, type ReportLine, reportSchema } from './report'
+import { type Report, type ReportLine, reportSchema } from './model'
 
 const line = (more: Partial<ReportLine> = {}) => ({
   ...{ key: 'co2.flue/flue/max', measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'max', asFound: 0.085, asLeft: 0.09 },

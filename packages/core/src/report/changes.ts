@@ -1,4 +1,4 @@
-import type { Report, ReportLine } from './report'
+import type { Report, ReportLine } from './model'
 
 type Unit = Report['appliances'][number]
 

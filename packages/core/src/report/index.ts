@@ -1,4 +1,5 @@
 export { changesOf, type ReportChange } from './changes'
 export { moveResults } from './moveResults'
 export { type Done, type Found, isTold, type Safety, summarise, type Summary, type ToDo } from './summary'
-export { CORE_VERSION, makeReport, type Report, type ReportFacts, type ReportLine, reportSchema } from './report'
+export { CORE_VERSION, type Report, type ReportLine, reportSchema } from './model'
+export { makeReport, type ReportFacts } from './report'

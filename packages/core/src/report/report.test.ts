@@ -1,6 +1,7 @@
 import { foldVisit } from '../visit'
 import { APPLIANCE, nextId, testContext, TestLog, VISIT } from '../visit/testVisit'
-import { makeReport, reportSchema } from './report'
+import { reportSchema } from './model'
+import { makeReport } from './report'
 
 const facts = {
   firmName: 'Firm',

@@ -1,4 +1,4 @@
-import { type Report, type ReportLine, reportSchema } from './report'
+import { type Report, type ReportLine, reportSchema } from './model'
 import { isTold, summarise } from './summary'
 
 const line = (more: Partial<ReportLine> = {}): ReportLine =>

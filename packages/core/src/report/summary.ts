@@ -1,5 +1,5 @@
 import { isGoodAnswer } from '../procedure'
-import type { Report, ReportLine } from './report'
+import type { Report, ReportLine } from './model'
 
 type Unit = Report['appliances'][number]
 type Observation = Unit['observations'][number]

@@ -397,7 +397,7 @@ export interface VisitState {
   }[]
   readonly signatures: readonly {
     readonly by: 'customer' | 'technician'
-    readonly outcome: string
+    readonly outcome: 'signed' | 'refused' | 'nobody-there'
     readonly drawingId: string | null
     readonly at: string
     readonly who: string

@@ -12,21 +12,22 @@ import { List } from './List'
 import { Meaning } from './Meaning'
 import { ReportSummary } from './ReportSummary'
 import type { ShownReport } from './queries'
+import { signatureWords } from './signatureWords'
 import { Technical } from './Technical'
 
 /** A report as drawn, for a colleague or for the customer: every word of it comes from the frozen model, nothing is judged again. */
 export function ReportSheet({
   shown,
   customer = false,
-  shared = false,
+  at = `/visits/${shown.model.visitId}/report`,
 }: {
   readonly shown: ShownReport
   readonly customer?: boolean
-  /** Behind a link, where its page says which version it is. */
-  readonly shared?: boolean
+  /** Where it is shown: behind a customer's link, other versions are there too. */
+  readonly at?: string
 }) {
   const { model, frozen } = shown
-  const at = (instant: string) => `${dateAt(instant, model.timeZone)}, ${timeAt(instant, model.timeZone)}`
+  const when = (instant: string) => `${dateAt(instant, model.timeZone)}, ${timeAt(instant, model.timeZone)}`
   return (
     <article className="mx-auto max-w-4xl px-4 py-6 print:max-w-none print:p-0">
       <header className="flex items-start justify-between gap-6 border-b-2 border-primary pb-4">
@@ -45,11 +46,11 @@ export function ReportSheet({
             {model.licenceNumber ? ` · ${t('report.licence', { number: model.licenceNumber })}` : ''}
           </p>
           <p className="quiet">
-            {at(model.startedAt)} → {timeAt(model.closedAt, model.timeZone)}
+            {when(model.startedAt)} → {timeAt(model.closedAt, model.timeZone)}
           </p>
         </div>
       </header>
-      {!frozen && !shared && (
+      {!frozen && (
         <p className="my-4 flex gap-2 font-semibold text-warning">
           <WarningSign />
           {t('report.preview')}
@@ -67,7 +68,7 @@ export function ReportSheet({
           {wordsFor(`report.broken.${frozen.broken.in}`)}
         </p>
       )}
-      {model.continues && <p className="mt-3">{t('continue.of', { at: at(model.continues.closedAt) })}</p>}
+      {model.continues && <p className="mt-3">{t('continue.of', { at: when(model.continues.closedAt) })}</p>}
       <ReportSummary model={model} plain={customer} />
       {frozen && <List section={changesSection(model, frozen)} />}
       {customer ? <Meaning model={model} /> : <Technical model={model} />}
@@ -96,17 +97,17 @@ export function ReportSheet({
         {frozen && (
           <div className="mt-2 text-xs break-all quiet">
             <p>
-              {t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
+              {t('report.frozen', { version: frozen.version, at: when(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
             </p>
             {frozen.log && <p>{t('report.log', { count: frozen.log.seq, head: frozen.log.head })}</p>}
             {!frozen.broken && <p>{t('report.verified')}</p>}
-            {!shared && frozen.newest > 1 && (
+            {frozen.newest > 1 && (
               <p className="print:hidden">
                 {t('report.versions')}{' '}
                 {Array.from({ length: frozen.newest }, (_, i) => i + 1).map((v) => (
                   <Link
                     key={v}
-                    href={`/visits/${model.visitId}/report?version=${v}`}
+                    href={`${at}?version=${v}`}
                     className={`mr-2 ${v === frozen.version ? 'font-semibold' : 'text-primary underline'}`}
                   >
                     {v}
@@ -116,16 +117,18 @@ export function ReportSheet({
             )}
           </div>
         )}
-        <div className="mt-10 hidden grid-cols-2 gap-16 print:grid">
-          <p className="border-t hairline pt-1">{t('report.sign-technician')}</p>
-          <p className="border-t hairline pt-1">{t('report.sign-customer')}</p>
+        <div className={`mt-10 grid-cols-2 gap-8 sm:gap-16 ${model.signedBy || model.signature ? 'grid' : 'hidden print:grid'}`}>
+          {signatureWords(model, shown.customerName).map(({ who, drawing }) => (
+            <figure key={who} className="flex flex-col justify-end">
+              {drawing && (
+                <div className="max-w-52">
+                  <Kept id={drawing} alt={t('signature.drawing')} />
+                </div>
+              )}
+              <figcaption className="border-t hairline pt-1">{who}</figcaption>
+            </figure>
+          ))}
         </div>
-        {model.signatureDrawing && (
-          <figure className="mt-4 max-w-64">
-            <Kept id={model.signatureDrawing} alt={t('signature.drawing')} />
-            <figcaption className="border-t hairline pt-1">{t('report.sign-customer')}</figcaption>
-          </figure>
-        )}
       </footer>
       {!customer && <Annex model={model} />}
     </article>

@@ -1,4 +1,3 @@
-import { dateAt, timeAt } from '@/ui/dates'
 import { dialectOfUnits, writePageIn } from '@/ui/dialect'
 import { Mark } from '@/ui/Mark'
 import { t } from '@/messages/all'
@@ -7,7 +6,7 @@ import { ReportSheet } from './ReportSheet'
 import type { SharedReport } from './server/share'
 
 /** A report as the customer reads it, by a link and without signing in; or why it is no longer there. */
-export function SharedReportPage({ shared }: { readonly shared: SharedReport }) {
+export function SharedReportPage({ shared, token }: { readonly shared: SharedReport; readonly token: string }) {
   if (shared.state !== 'open')
     return (
       <main className="mx-auto flex min-h-dvh max-w-sm flex-col justify-center gap-4 px-4 py-10">
@@ -18,20 +17,16 @@ export function SharedReportPage({ shared }: { readonly shared: SharedReport }) 
         <p>{t(shared.state === 'expired' ? 'share.gone-expired' : 'share.gone-revoked', { firm: shared.firmName })}</p>
       </main>
     )
-  const { model, version, createdAt } = shared
+  const { model, frozen } = shared
   writePageIn(dialectOfUnits(model.practice.units))
-  // Photographs and the drawn signature are the firm's to show: behind a link there is the text.
-  const told = { ...model, photos: [], signatureDrawing: null }
+  // Photographs and drawn signatures are the firm's to show: behind a link there is the text.
+  const told = { ...model, photos: [], signatureDrawing: null, signedBy: model.signedBy && { ...model.signedBy, drawing: null } }
   return (
     <main>
       <div className="mx-auto flex max-w-4xl justify-end px-4 pt-4 print:hidden">
         <PrintButton />
       </div>
-      <ReportSheet shown={{ model: told, frozen: null, unfinished: null }} customer shared />
-      <p className="mx-auto max-w-4xl px-4 pb-8 text-xs break-all quiet">
-        {t('share.version', { version, at: `${dateAt(createdAt, model.timeZone)}, ${timeAt(createdAt, model.timeZone)}` })} SHA-256{' '}
-        {shared.hash}
-      </p>
+      <ReportSheet shown={{ model: told, customerName: null, frozen, unfinished: null }} customer at={`/l/${token}`} />
     </main>
   )
 }

@@ -3,7 +3,7 @@ import { changesOf, makeReport, type Report, type ReportChange, reportSchema } f
 import type { StartRecord, Trace } from '@lucerna/core/visit'
 import { and, desc, eq } from 'drizzle-orm'
 import { inFirm, isoInstant, type Transaction } from '@/db/client'
-import { report, user, visit } from '@/db/schema'
+import { photo, report, user, visit } from '@/db/schema'
 import { personName } from '@/db/personName'
 import { reportFacts } from '@/features/visit/server'
 import { type Broken, foldLoaded, type LoadedVisit, loadVisit, verifyVisit } from '@/features/visit/server'
@@ -11,7 +11,8 @@ import type { Actor } from '@/server/actor'
 
 export interface ShownReport {
   readonly model: Report
-  /** Frozen with this version and hash; null is a preview of an open visit. */
+  /** In capitals, as the customer wrote it beside the signature; null where nothing was written or it was erased. */
+  readonly customerName: string | null
   /** What of a closed visit was not left in normal service and nobody goes on with yet. */
   readonly unfinished: {
     readonly visitId: string
@@ -19,6 +20,7 @@ export interface ShownReport {
     readonly jobKind: string
     readonly applianceIds: readonly string[]
   } | null
+  /** Frozen with this version and hash; null is a preview of an open visit. */
   readonly frozen: {
     readonly version: number
     readonly hash: string
@@ -49,6 +51,15 @@ async function unfinishedOf(tx: Transaction, firmId: string, loaded: LoadedVisit
   return on ? null : { visitId, siteId, jobKind, applianceIds }
 }
 
+const customerNameOf = async (tx: Transaction, firmId: string, { signatureDrawing }: Report): Promise<string | null> => {
+  if (!signatureDrawing) return null
+  const [found] = await tx
+    .select({ caption: photo.caption })
+    .from(photo)
+    .where(and(eq(photo.firmId, firmId), eq(photo.id, signatureDrawing)))
+  return found?.caption || null
+}
+
 /**
  * The report of a visit as it was frozen at closing, else a preview; null when the visit has not begun.
  *
@@ -72,6 +83,7 @@ export const reportOf = (actor: Actor, visitId: string, now: string, wanted?: nu
       const model = reportSchema.parse(row.report.model)
       return {
         model,
+        customerName: await customerNameOf(tx, actor.firmId, model),
         unfinished: await unfinishedOf(tx, actor.firmId, loaded),
         frozen: {
           version: row.report.version,
@@ -86,13 +98,9 @@ export const reportOf = (actor: Actor, visitId: string, now: string, wanted?: nu
       }
     }
     const state = foldLoaded(loaded)
-    return state.startedAt
-      ? {
-          model: makeReport(state, loaded.context, await reportFacts(tx, loaded, state, actor), now),
-          frozen: null,
-          unfinished: null,
-        }
-      : null
+    if (!state.startedAt) return null
+    const model = makeReport(state, loaded.context, await reportFacts(tx, loaded, state, actor), now)
+    return { model, customerName: await customerNameOf(tx, actor.firmId, model), frozen: null, unfinished: null }
   })
 
 /** The traces and starts of a visit, for their page. */

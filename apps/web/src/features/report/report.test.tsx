@@ -2,6 +2,7 @@ import { type ReportLine, reportSchema } from '@lucerna/core/report'
 import { desc, eq } from 'drizzle-orm'
 import { report } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
+import { renderToStaticMarkup } from 'react-dom/server'
 import { read, readAs } from '@/test/reading'
 import { actorNamed, closeAll, newVisit, ownerDb, post, started } from '@/test/world'
 import { reportOf, type ShownReport } from './queries'
@@ -29,7 +30,7 @@ const FROZEN = {
   changes: [],
 }
 const said = (more: object = {}, shown: Partial<ShownReport> = {}) =>
-  read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, ...shown }} />)
+  read(<ReportSheet shown={{ model: model(more), frozen: FROZEN, unfinished: null, customerName: null, ...shown }} />)
 
 test('says whether text and log are as they were written', () => {
   expect(said()).toMatch(/Log: 61 entries, chain hash bbbb.*Verified now/)
@@ -38,6 +39,22 @@ test('says whether text and log are as they were written', () => {
   expect(broken).toContain('The log of this visit is not as it was written')
   expect(broken).not.toContain('Verified')
   expect(said({}, { frozen: { ...FROZEN, broken: { in: 'report', version: 1, why: 'text' } } })).toContain('not as it was signed off')
+})
+
+test('who signed, under the drawing; what nobody signed has its line on paper', () => {
+  const signedBy = { by: 'Tobias Achterberg', at: '2026-06-01T09:28:00.000Z', drawing: null }
+  const both = said({ signedBy, signature: 'signed' }, { customerName: 'R. FENNICK' })
+  expect(both).toMatch(/Technician: Tobias Achterberg, 1 Jun 2026, 11:28.*Customer: R. FENNICK, signed/)
+  expect(said({ signature: 'refused' })).toContain('Customer: refused to sign')
+  expect(said()).toMatch(/were written. Technician *Customer/)
+})
+
+test('of several versions each leads to the others, and an older one says what took its place', () => {
+  const second = { ...FROZEN, version: 2, newest: 2, changes: [{ kind: 'note' as const, text: 'Lid seal renewed' }] }
+  const sheet = <ReportSheet shown={{ model: model(), frozen: second, unfinished: null, customerName: null }} at="/l/x" />
+  expect(renderToStaticMarkup(sheet)).toContain('href="/l/x?version=1"')
+  expect(read(sheet)).toMatch(/Changed since version 1.*Note added: Lid seal renewed/)
+  expect(said({}, { frozen: { ...FROZEN, newest: 2 } })).toContain('This is version 1. Version 2 took its place.')
 })
 
 const ofUnit = (more: Partial<Unit>) => said({ appliances: [unit(more)] })
@@ -206,7 +223,7 @@ describe('the half page that answers', () => {
 
   test('the customer reads the answers and what they mean, and no table', () => {
     const risky = { ...model({ defects: [{ class: 'at-risk', text: 'Flue seal loose', action: 'Renew', by: 'T' }] }) }
-    const text = read(<ReportSheet shown={{ model: risky, frozen: FROZEN, unfinished: null }} customer />)
+    const text = read(<ReportSheet shown={{ model: risky, frozen: FROZEN, unfinished: null, customerName: null }} customer />)
     for (const part of [
       'At risk. Do not use until fixed.',
       'one more fault could make it dangerous',
@@ -359,7 +376,7 @@ describe('from the database', () => {
     for (const row of rows) {
       const frozen = reportSchema.parse(row.model)
       const text = readAs(frozen.practice.units === 'imperial' ? 'en-US' : 'en-GB', () =>
-        read(<ReportSheet shown={{ model: frozen, frozen: FROZEN, unfinished: null }} />),
+        read(<ReportSheet shown={{ model: frozen, frozen: FROZEN, unfinished: null, customerName: null }} />),
       )
       // Words are looked up by keys with points in them; one that has no words stands there itself.
       expect(

@@ -7,7 +7,7 @@ import { forgetPages } from '@/features/offline'
 export function ForgetDevice() {
   useEffect(() => {
     void forgetPages()
-    void import('./client/queue').then(({ forgetLogs }) => forgetLogs())
+    void import('./client/queue').then(({ forgetPeople }) => forgetPeople())
   }, [])
   return null
 }

@@ -128,7 +128,7 @@ test.each(cases.filter(([, job]) => job === 'annual-service'))(
       },
       '2026-06-01T12:00:00.000Z',
     )
-    const markup = renderToStaticMarkup(<ReportSheet shown={{ model, frozen: null, unfinished: null }} />)
+    const markup = renderToStaticMarkup(<ReportSheet shown={{ model, frozen: null, unfinished: null, customerName: null }} />)
     wellSaid(markup, 'report')
     const said = read(markup)
     for (const words of ['7 Quarry Row', 'Tobias Achterberg', t('job.annual-service'), card.model]) expect(said).toContain(words)

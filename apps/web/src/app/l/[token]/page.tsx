@@ -4,6 +4,7 @@ import { inFirm } from '@/db/client'
 import { whereTo } from '@/features/label/links'
 import { TellForm } from '@/features/lockout/TellForm'
 import { SharedReportPage } from '@/features/report/SharedReportPage'
+import { versionAsked } from '@/features/report/schemas'
 import { sharedReport } from '@/features/report/server/share'
 import { lidOf } from '@/features/lockout/server/notes'
 import { DoorPage } from '@/features/sign-in/DoorPage'
@@ -18,13 +19,20 @@ export const generateMetadata = titled('label.title')
 /**
  * Where the code on a lid leads: somebody of the firm to the appliance; anybody else may tell that it locked out. A customer’s link shows its report to whoever has it.
  */
-export default async function LinkPage({ params }: { readonly params: Promise<{ token: string }> }) {
+export default async function LinkPage({
+  params,
+  searchParams,
+}: {
+  readonly params: Promise<{ token: string }>
+  readonly searchParams: Promise<{ version?: string }>
+}) {
   const { token } = await params
+  const wanted = versionAsked(await searchParams)
   const actor = await currentActor()
   const within = actor && (await inFirm(actor, (tx) => whereTo(tx, actor.firmId, token)))
   if (within) redirect(within)
-  const shared = await sharedReport(token)
-  if (shared) return <SharedReportPage shared={shared} />
+  const shared = await sharedReport(token, wanted)
+  if (shared) return <SharedReportPage shared={shared} token={token} />
   const lid = actor ? null : await lidOf(token)
   if (!lid)
     return (

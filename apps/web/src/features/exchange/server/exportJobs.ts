@@ -170,10 +170,10 @@ async function writeReports(
   for (const [i, { id, closedAt, place, timeZone, version }] of visits.entries()) {
     const found = await reportOf(actor, id, now())
     if (found?.frozen) {
-      const { model, frozen } = found
+      const { model, frozen, customerName } = found
       const pictures = await reportPictures(actor, model)
       const pdf = await readAs(dialectOfUnits(model.practice.units), () =>
-        drawReport(model, frozen, { paper: wish.paper ?? 'a4', customer: false, pictures }),
+        drawReport(model, frozen, { paper: wish.paper ?? 'a4', customer: false, pictures, customerName }),
       )
       const name = `${dayAt(isoInstant(closedAt!), timeZone)} ${place.replaceAll(/[^\p{L}\p{N} ,.-]+/gu, ' ').slice(0, 60)} ${id.slice(-8)}.pdf`
       await zip.add(name, [pdf], { compress: false })

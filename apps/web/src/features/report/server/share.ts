@@ -1,4 +1,4 @@
-import { type Report, reportSchema } from '@lucerna/core/report'
+import { changesOf, type Report, reportSchema } from '@lucerna/core/report'
 import { addDays } from 'date-fns'
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { randomBytes } from 'node:crypto'
@@ -12,6 +12,8 @@ import { HERE, sendMail } from '@/server/mail'
 import { ApiProblem } from '@/server/problem'
 import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/all'
+import { textBreak } from '@/features/visit/server'
+import type { ShownReport } from '../queries'
 import type { shareSchema } from '../schemas'
 
 export interface ReportLink {
@@ -117,11 +119,19 @@ export async function shareReport(
 
 /** What a customer's link shows. */
 export type SharedReport =
-  | { readonly state: 'open'; readonly model: Report; readonly version: number; readonly hash: string; readonly createdAt: string }
+  | {
+      readonly state: 'open'
+      readonly model: Report
+      readonly frozen: NonNullable<ShownReport['frozen']>
+    }
   | { readonly state: 'expired' | 'revoked'; readonly firmName: string }
 
-/** The report behind a link, for somebody who is not signed in; null where there never was such a link. */
-export async function sharedReport(token: string, db: Database = database()): Promise<SharedReport | null> {
+/**
+ * The report behind a link, for somebody who is not signed in; null where there never was such a link, or no such version.
+ *
+ * @param wanted an earlier version than the newest
+ */
+export async function sharedReport(token: string, wanted: number | null = null, db: Database = database()): Promise<SharedReport | null> {
   if (!/^[\w-]{22}$/.test(token)) return null
   const [row] = await db.execute<{
     state: 'open' | 'expired' | 'revoked'
@@ -130,14 +140,29 @@ export async function sharedReport(token: string, db: Database = database()): Pr
     version: number | null
     hash: string | null
     created_at: string | null
-  }>(sql`select state, firm_name, model, version, hash, created_at::text from report_link(${token})`)
+    by_name: string | null
+    newest: number | null
+    model_before: unknown
+  }>(
+    sql`select state, firm_name, model, version, hash, created_at::text, by_name, newest, model_before from report_link(${token}, ${wanted}::integer)`,
+  )
   if (!row) return null
-  if (row.state !== 'open' || row.model === null) return { state: row.state === 'open' ? 'revoked' : row.state, firmName: row.firm_name }
+  if (row.state !== 'open') return { state: row.state, firmName: row.firm_name }
+  if (row.model === null || row.version === null || row.hash === null || row.created_at === null) return null
+  const model = reportSchema.parse(row.model)
   return {
     state: 'open',
-    model: reportSchema.parse(row.model),
-    version: row.version ?? 1,
-    hash: row.hash ?? '',
-    createdAt: isoInstant(row.created_at ?? ''),
+    model,
+    frozen: {
+      version: row.version,
+      hash: row.hash,
+      createdAt: isoInstant(row.created_at),
+      by: row.by_name ?? '',
+      // Chained logs are the firm's; the text is proved by its hash.
+      log: null,
+      newest: row.newest ?? row.version,
+      changes: row.model_before === null ? [] : changesOf(reportSchema.parse(row.model_before), model),
+      broken: textBreak({ version: row.version, model: row.model as Report, hash: row.hash }),
+    },
   }
 }

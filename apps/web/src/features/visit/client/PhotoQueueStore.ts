@@ -1,6 +1,6 @@
 import { Store } from '@/ui/store'
 import { putPhoto } from './post'
-import { keepPhoto, letPhotoGo, type QueuedPhoto, waitingPhotos } from './queue'
+import { keepOwnSignature, keepPhoto, letPhotoGo, ownSignature, type QueuedPhoto, waitingPhotos } from './queue'
 import { Retries } from './Retries'
 
 /** Pictures of a visit wait on the device like events do, and go up one after the other when the server can be reached. */
@@ -38,6 +38,10 @@ export class PhotoQueueStore extends Store<readonly QueuedPhoto[]> {
     this.publish([...this.getSnapshot(), made])
     this.flush()
   }
+
+  /** What this person signed with last on this device. */
+  readonly ownSignature = (): Promise<Blob | null> => ownSignature(this.userId)
+  readonly keepOwnSignature = (drawing: Blob): Promise<void> => keepOwnSignature(this.userId, drawing)
 
   readonly tryAgain = (id: string): void => {
     this.publish(this.getSnapshot().map((p) => (p.id === id ? { ...p, parked: null } : p)))

@@ -1,12 +1,14 @@
 import 'fake-indexeddb/auto'
 import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
 import {
-  forgetLogs,
+  forgetPeople,
   keep,
+  keepOwnSignature,
   keepPhoto,
   letGo,
   letPhotoGo,
   nextDeviceNumbers,
+  ownSignature,
   type QueuedEvent,
   type QueuedPhoto,
   remember,
@@ -112,7 +114,13 @@ describe('what the server has is known on the device too', () => {
 
   test('valid until somebody signs in anew; what was not sent yet stays', async () => {
     await remember('v1', 'tobias', [stored('k4', 4)], NOW)
-    await forgetLogs()
+    await keepOwnSignature('tobias', new Blob(['ink']))
+    await keepOwnSignature('maren', new Blob(['other ink']))
+    expect(await ownSignature('tobias')).not.toBeNull()
+    expect(await ownSignature('ruben')).toBeNull()
+    await forgetPeople()
+    expect(await Promise.all(['tobias', 'maren'].map(ownSignature))).toEqual([null, null])
+    expect(await thisDevice()).toMatch(/-7/)
     expect(await remembered('v1', 'tobias', NOW)).toEqual([])
     expect((await waiting('v1', 'tobias')).map((q) => q.id)).toEqual(['b'])
     expect(await waitingPhotos('v1', 'tobias')).toHaveLength(1)

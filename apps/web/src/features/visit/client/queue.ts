@@ -46,7 +46,7 @@ interface DeviceStore extends DBSchema {
   events: { key: string; value: QueuedEvent; indexes: OfVisit }
   photos: { key: string; value: QueuedPhoto; indexes: OfVisit }
   known: { key: string; value: KnownEvent; indexes: OfVisit & { keptAt: number } }
-  facts: { key: string; value: { key: string; value: string | number } }
+  facts: { key: string; value: { key: string; value: string | number | Blob } }
 }
 
 /** Ten times the number that an earlier way of keeping counted; what a device has from then stays. */
@@ -139,5 +139,18 @@ export async function remembered(visitId: string, userId: string, now: number): 
   return found.map((k) => k.event).sort((a, b) => (a.seq ?? 0) - (b.seq ?? 0))
 }
 
-/** Forgets all logs that the server has anyway. */
-export const forgetLogs = async (): Promise<void> => (await device()).clear('known')
+const signatureOf = (userId: string): string => `signature.${userId}`
+
+/** The signature that this person drew last on this device, to sign with once more. */
+export async function ownSignature(userId: string): Promise<Blob | null> {
+  const found = (await (await device()).get('facts', signatureOf(userId)))?.value
+  return found instanceof Blob ? found : null
+}
+export const keepOwnSignature = async (userId: string, drawing: Blob): Promise<void> =>
+  void (await (await device()).put('facts', { key: signatureOf(userId), value: drawing }))
+
+/** Forgets all logs, which the server has anyway, and everybody's own signature. */
+export async function forgetPeople(): Promise<void> {
+  const db = await device()
+  await Promise.all([db.clear('known'), db.delete('facts', IDBKeyRange.bound(signatureOf(''), signatureOf('\uffff')))])
+}

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { PhotoQueueStore } from './PhotoQueueStore'
 import type { QueuedPhoto } from './queue'
 
-export interface PhotoQueue extends Pick<PhotoQueueStore, 'add' | 'tryAgain' | 'discard' | 'flush'> {
+export interface PhotoQueue extends Pick<PhotoQueueStore, 'add' | 'tryAgain' | 'discard' | 'flush' | 'ownSignature' | 'keepOwnSignature'> {
   /** What the server has not got yet, refused ones among them. */
   readonly queued: readonly QueuedPhoto[]
 }
@@ -15,7 +15,7 @@ export function usePhotoQueue(visitId: string, userId: string): PhotoQueue {
   useEffect(() => store.start(), [store])
   const queued = useSyncExternalStore(store.subscribe, store.getSnapshot, store.getSnapshot)
   return useMemo(() => {
-    const { add, tryAgain, discard, flush } = store
-    return { queued, add, tryAgain, discard, flush }
+    const { add, tryAgain, discard, flush, ownSignature, keepOwnSignature } = store
+    return { queued, add, tryAgain, discard, flush, ownSignature, keepOwnSignature }
   }, [store, queued])
 }

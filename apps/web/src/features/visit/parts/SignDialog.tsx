@@ -13,11 +13,14 @@ const PAPER = '#ffffff'
 export function SignDialog({
   title = t('signature.title'),
   what = t('signature.what-for'),
+  asksName = true,
   onClose,
   onSigned,
 }: {
   readonly title?: string
   readonly what?: string
+  /** Not of somebody who is signed in. */
+  readonly asksName?: boolean
   readonly onClose: () => void
   readonly onSigned: (picture: Blob, name: string) => Promise<void>
 }) {
@@ -47,10 +50,12 @@ export function SignDialog({
       <div className="flex flex-col gap-4">
         <p className="text-sm quiet">{what}</p>
         <canvas ref={canvas} aria-label={t('signature.field')} className="h-44 w-full touch-none rounded-md border-2 border-(--control)" />
-        <label className="flex flex-col gap-1">
-          <span className="font-semibold">{t('signature.name')}</span>
-          <input className="input press w-full" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
-        </label>
+        {asksName && (
+          <label className="flex flex-col gap-1">
+            <span className="font-semibold">{t('signature.name')}</span>
+            <input className="input press w-full" maxLength={120} value={name} onChange={(e) => setName(e.target.value)} />
+          </label>
+        )}
         <div className="flex gap-3">
           <button type="button" className="btn press flex-1 btn-primary" disabled={!drawn} onClick={save}>
             {t('signature.done')}

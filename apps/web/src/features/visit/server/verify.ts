@@ -33,10 +33,15 @@ async function walkLog(tx: Pick<Transaction, 'select'>, firmId: string, visitId:
   return isBreak(walked) || !row ? walked : (endsAs(walked, row) ?? walked)
 }
 
+/** Whether the text of a version still is what was frozen; null where it is. */
+export const textBreak = ({ version, model, hash }: Pick<Report, 'version' | 'model' | 'hash'>): Broken | null =>
+  sha256(canonicalJson(model)) === hash ? null : { in: 'report', version, why: 'text' }
+
 /** Whether a version of a report still says what was frozen, and was made from the log as it is. */
 async function reportBreak(tx: Pick<Transaction, 'select'>, version: number, of: Report): Promise<Broken | null> {
   if (of.version !== version) return { in: 'report', version, why: 'order' }
-  if (sha256(canonicalJson(of.model)) !== of.hash) return { in: 'report', version, why: 'text' }
+  const text = textBreak(of)
+  if (text) return text
   // Of before logs were chained: its text only.
   if (of.logSeq === null) return null
   const [at] = await tx

@@ -4,6 +4,7 @@ import { mayStartVisits } from '@lucerna/core/visit'
 import { ContinueVisit } from '@/features/report/ContinueVisit'
 import { PrintButton } from '@/features/report/PrintButton'
 import { reportOf } from '@/features/report/queries'
+import { versionAsked } from '@/features/report/schemas'
 import { ShareReport } from '@/features/report/ShareReport'
 import { ReportSheet } from '@/features/report/ReportSheet'
 import { requireActor } from '@/server/actor'
@@ -27,17 +28,18 @@ export default async function ReportPage({
   const { id } = await params
   const query = await searchParams
   const customer = query.for === 'customer'
-  const wanted = /^[1-9]\d{0,3}$/.test(query.version ?? '') ? Number(query.version) : undefined
+  const wanted = versionAsked(query)
   const actor = await requireActor(`/visits/${id}/report`)
   const shown = await Promise.resolve()
-    .then(() => reportOf(actor, pathId(id), new Date().toISOString(), wanted))
+    .then(() => reportOf(actor, pathId(id), new Date().toISOString(), wanted ?? undefined))
     .catch((error: unknown) => {
       if (error instanceof ApiProblem && error.status === 404) notFound()
       throw error
     })
-  if (!shown && wanted !== undefined) notFound()
+  if (!shown && wanted !== null) notFound()
   if (!shown) redirect(`/visits/${id}`)
   if (shown.frozen) writePageIn(dialectOfUnits(shown.model.practice.units))
+  const version = wanted === null ? '' : `&version=${wanted}`
   return (
     <Frame
       title={t('report.title')}
@@ -57,14 +59,14 @@ export default async function ReportPage({
       }
     >
       <div className="mx-auto flex max-w-4xl flex-wrap justify-end gap-x-2 gap-y-1 px-4 pt-3 print:hidden">
-        <Link className="btn btn-ghost text-primary btn-sm" href={customer ? `/visits/${id}/report` : `/visits/${id}/report?for=customer`}>
+        <Link className="btn btn-ghost text-primary btn-sm" href={`/visits/${id}/report?${customer ? '' : 'for=customer'}${version}`}>
           {t(customer ? 'report.for-technician' : 'report.for-customer')}
         </Link>
         {(['pdf', 'slip'] as const).map((as) => (
           <a
             key={as}
             className="btn btn-ghost text-primary btn-sm"
-            href={`/api/v1/visits/${id}/report-file?as=${as}&paper=${shown.model.practice.units === 'imperial' ? 'letter' : 'a4'}${customer ? '&for=customer' : ''}`}
+            href={`/api/v1/visits/${id}/report-file?as=${as}&paper=${shown.model.practice.units === 'imperial' ? 'letter' : 'a4'}${customer ? '&for=customer' : ''}${version}`}
           >
             {t(`report.${as}`)}
           </a>

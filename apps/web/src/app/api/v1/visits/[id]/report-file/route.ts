@@ -32,7 +32,8 @@ export const GET = endpoint(
     if (query.as === 'slip')
       return new Response(reportSlip(shown.model, shown.frozen), { headers: headers('text/plain; charset=utf-8', 'txt') })
     const pictures = await reportPictures(actor, shown.model)
-    const pdf = await drawReport(shown.model, shown.frozen, { paper: query.paper, customer: query.for === 'customer', pictures })
+    const { model, frozen, customerName } = shown
+    const pdf = await drawReport(model, frozen, { paper: query.paper, customer: query.for === 'customer', pictures, customerName })
     return new Response(new Uint8Array(pdf), { headers: headers('application/pdf', 'pdf') })
   },
 )
