@@ -6,7 +6,7 @@ import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { lineWords } from '../lineWords'
 import { rateWords } from '../rateWords'
-import { Bead, plain, styles, Text, TONE } from './kit'
+import { Bead, styles, Text, TONE } from './kit'
 
 type Unit = Report['appliances'][number]
 
@@ -46,7 +46,7 @@ export function Readings({ lines, of, model }: { readonly lines: readonly Report
 const Row = ({ of: w }: { readonly of: ReturnType<typeof lineWords> }) => (
   <View style={styles.line} wrap={false}>
     <Text style={cell(0)}>
-      {plain(w.what)} <Text style={[styles.small, styles.quiet]}>{plain(w.where)}</Text>
+      {w.what} <Text style={[styles.small, styles.quiet]}>{w.where}</Text>
     </Text>
     <View style={cell(1)}>
       {w.foundNote && <Text style={[styles.small, styles.quiet, { textAlign: 'right' }]}>{w.foundNote}</Text>}
@@ -63,9 +63,9 @@ const Row = ({ of: w }: { readonly of: ReturnType<typeof lineWords> }) => (
       </Text>
       {w.leftNote && <Text style={[styles.small, styles.quiet, { textAlign: 'right' }]}>{w.leftNote}</Text>}
     </View>
-    <Text style={[cell(3), styles.quiet]}>{plain(w.unit)}</Text>
+    <Text style={[cell(3), styles.quiet]}>{w.unit}</Text>
     <Text style={cell(4)}>
-      {w.band} <Text style={[styles.small, styles.quiet]}>{plain(w.source)}</Text>
+      {w.band} <Text style={[styles.small, styles.quiet]}>{w.source}</Text>
     </Text>
     <View style={[cell(5), { flexDirection: 'row', gap: 4 }]}>
       {w.judged && (
@@ -74,7 +74,7 @@ const Row = ({ of: w }: { readonly of: ReturnType<typeof lineWords> }) => (
         </View>
       )}
       <Text style={[styles.grow, w.judged ? { color: TONE[w.status], fontWeight: 600 } : { ...styles.small, ...styles.quiet }]}>
-        {plain(w.verdict)}
+        {w.verdict}
       </Text>
     </View>
   </View>
@@ -91,19 +91,19 @@ export function WorkedOut({ lines, of, model }: { readonly lines: readonly Repor
         <Text style={styles.grow}>{t('report.worked-out')}</Text>
         {rates.map((r) => (
           <Text key={r.id} style={{ width: 90, textAlign: 'right' }}>
-            {plain(r.label)}
+            {r.label}
           </Text>
         ))}
       </View>
       {ids.map((id) => (
         <View key={id} style={styles.line} wrap={false}>
-          <Text style={styles.grow}>{plain(t(`measurand.${id}`))}</Text>
+          <Text style={styles.grow}>{t(`measurand.${id}`)}</Text>
           {rates.map((r) => {
             const l = lines.find((x) => x.measurandId === id && x.firingStateId === r.id)
             const value = l?.asLeft ?? l?.asFound ?? null
             return (
               <Text key={r.id} style={{ width: 90, textAlign: 'right' }}>
-                {value === null ? '–' : plain(figureWithUnit(id, value, model.practice.units))}
+                {value === null ? '–' : figureWithUnit(id, value, model.practice.units)}
               </Text>
             )
           })}

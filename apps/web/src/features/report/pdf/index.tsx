@@ -26,18 +26,16 @@ function Appliance({ of: a, model }: { readonly of: Unit; readonly model: Report
     <View style={{ marginTop: 14 }}>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: 16 }} minPresenceAhead={60}>
         <Text style={styles.grow}>
-          <Text style={styles.unit}>{plain(a.name)} </Text>
+          <Text style={styles.unit}>{a.name} </Text>
           <Text style={styles.quiet}>
-            {plain(
-              [a.serial, a.position, wordsFor(`gas.${a.gas}`), a.altitudeM >= 600 && `${Math.round(a.altitudeM)} m`]
-                .filter(Boolean)
-                .join(' · '),
-            )}
+            {[a.serial, a.position, wordsFor(`gas.${a.gas}`), a.altitudeM >= 600 && `${Math.round(a.altitudeM)} m`]
+              .filter(Boolean)
+              .join(' · ')}
           </Text>
         </Text>
         <Text style={styles.strong}>{wordsFor(`outcome.${a.outcome}`)}</Text>
       </View>
-      {a.outcomeReason && <Text>{plain(a.outcomeReason)}</Text>}
+      {a.outcomeReason && <Text>{a.outcomeReason}</Text>}
       <Text style={[styles.small, styles.quiet, { marginTop: 3 }]}>
         {t('report.card', { doc: a.card.document, version: a.card.version })}
       </Text>
@@ -108,7 +106,7 @@ function Annex({ model }: { readonly model: Report }) {
         const rest = a.lines.filter((l) => !isTold(l))
         return (
           <View key={a.id} style={{ marginTop: 6 }}>
-            {model.appliances.length > 1 && <Text style={styles.strong}>{plain(a.name)}</Text>}
+            {model.appliances.length > 1 && <Text style={styles.strong}>{a.name}</Text>}
             <Readings lines={rest.filter((l) => !l.computed)} of={a} model={model} />
             <WorkedOut lines={rest.filter((l) => l.computed)} of={a} model={model} />
             <Listed
@@ -149,7 +147,7 @@ const Signed = ({ who, drawn }: { readonly who: string; readonly drawn: Buffer |
     {drawn && (
       <Image src={{ data: drawn, format: 'jpg' }} style={{ height: 34, marginTop: -34, objectFit: 'contain', objectPositionX: 0 }} />
     )}
-    <Text style={[styles.small, { borderTopWidth: 0.5, borderTopColor: INK, paddingTop: 2 }]}>{plain(who)}</Text>
+    <Text style={[styles.small, { borderTopWidth: 0.5, borderTopColor: INK, paddingTop: 2 }]}>{who}</Text>
   </View>
 )
 
@@ -165,7 +163,7 @@ function Photos({ model, pictures }: { readonly model: Report; readonly pictures
         {there.map((p) => (
           <View key={p.id} style={{ width: 124 }} wrap={false}>
             <Image src={{ data: pictures.get(p.id)!, format: 'jpg' }} style={{ width: 124, maxHeight: 124, objectFit: 'contain' }} />
-            {p.caption && <Text style={styles.small}>{plain(p.caption)}</Text>}
+            {p.caption && <Text style={styles.small}>{p.caption}</Text>}
           </View>
         ))}
       </View>
@@ -193,13 +191,13 @@ export async function reportPdf(
         <View style={styles.head}>
           <View style={styles.grow}>
             <Text style={styles.title}>{wordsFor(`job.${model.jobKind}`)}</Text>
-            <Text style={{ fontSize: 11 }}>{plain(model.siteName)}</Text>
-            <Text style={styles.quiet}>{plain(model.siteAddress)}</Text>
+            <Text style={{ fontSize: 11 }}>{model.siteName}</Text>
+            <Text style={styles.quiet}>{model.siteAddress}</Text>
           </View>
           <View style={{ maxWidth: '45%', alignItems: 'flex-end' }}>
-            <Text style={[styles.strong, { textAlign: 'right' }]}>{plain(model.firmName)}</Text>
+            <Text style={[styles.strong, { textAlign: 'right' }]}>{model.firmName}</Text>
             <Text style={{ textAlign: 'right' }}>
-              {plain(`${model.technicianName}${model.licenceNumber ? ` · ${t('report.licence', { number: model.licenceNumber })}` : ''}`)}
+              {`${model.technicianName}${model.licenceNumber ? ` · ${t('report.licence', { number: model.licenceNumber })}` : ''}`}
             </Text>
             <Text style={[styles.quiet, { textAlign: 'right' }]}>
               {at(model.startedAt)} – {timeAt(model.closedAt, model.timeZone)}
@@ -222,7 +220,7 @@ export async function reportPdf(
           </Text>
           {frozen && (
             <View style={[styles.small, styles.quiet, { marginTop: 4 }]}>
-              <Text>{t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: plain(frozen.by) })}</Text>
+              <Text>{t('report.frozen', { version: frozen.version, at: at(frozen.createdAt), by: frozen.by })}</Text>
               <Text>SHA-256 {frozen.hash}</Text>
               {frozen.log && <Text>{t('report.log', { count: frozen.log.seq, head: frozen.log.head })}</Text>}
             </View>

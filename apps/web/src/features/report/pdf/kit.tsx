@@ -79,9 +79,9 @@ function written(text: string): readonly { readonly family: string; readonly tex
 export function Text({ style, children, ...more }: TextProps & { readonly children?: ReactNode }) {
   const told = (Array.isArray(children) ? (children as readonly ReactNode[]) : [children]).flatMap((child): ReactNode[] => {
     if (typeof child !== 'string') return [child]
-    const pieces = written(child)
+    const pieces = written(plain(child))
     return pieces.length === 1 && pieces[0]!.family === LATIN
-      ? [child]
+      ? [pieces[0]!.text]
       : pieces.map((piece, i) => (
           <PdfText key={i} style={{ fontFamily: piece.family }}>
             {piece.text}
@@ -118,10 +118,10 @@ export function Bead({
 }
 
 function Piece({ of: part }: { readonly of: Part }) {
-  if (typeof part === 'string') return <Text>{plain(part)}</Text>
-  if ('strong' in part) return <Text style={styles.strong}>{plain(part.strong)}</Text>
-  if ('quiet' in part) return <Text style={styles.quiet}>{plain(part.quiet)}</Text>
-  if ('bad' in part) return <Text style={styles.bad}>{plain(`! ${part.bad}`)}</Text>
+  if (typeof part === 'string') return <Text>{part}</Text>
+  if ('strong' in part) return <Text style={styles.strong}>{part.strong}</Text>
+  if ('quiet' in part) return <Text style={styles.quiet}>{part.quiet}</Text>
+  if ('bad' in part) return <Text style={styles.bad}>{`! ${part.bad}`}</Text>
   return null
 }
 
@@ -134,7 +134,7 @@ export const Entry = ({ of: { parts, below } }: { readonly of: Item }) => (
     </Text>
     {below?.map((line, i) => (
       <Text key={i} style={styles.small}>
-        {plain(line)}
+        {line}
       </Text>
     ))}
   </View>
@@ -146,10 +146,10 @@ export function Listed({ section }: { readonly section: Section }) {
   return (
     <View style={styles.section}>
       <Text style={styles.sectionTitle} minPresenceAhead={14}>
-        {plain(title)}
+        {title}
       </Text>
       {items.length === 0 && <Text>{empty}</Text>}
-      {inline ? <Text>{plain(items.map(plainText).join('   ·   '))}</Text> : items.map((item, i) => <Entry key={i} of={item} />)}
+      {inline ? <Text>{items.map(plainText).join('   ·   ')}</Text> : items.map((item, i) => <Entry key={i} of={item} />)}
     </View>
   )
 }

@@ -64,7 +64,18 @@ export function PhotosDialog({ stepId }: { readonly stepId: string }) {
 }
 
 /** A picture from the device while it waits, from the server afterwards. */
-export function Picture({ id, alt, queued }: { readonly id: string; readonly alt: string; readonly queued: QueuedPhoto | undefined }) {
+export function Picture({
+  id,
+  alt,
+  queued,
+  whole = false,
+}: {
+  readonly id: string
+  readonly alt: string
+  readonly queued: QueuedPhoto | undefined
+  /** Nothing is cut off to fit: a signature. */
+  readonly whole?: boolean
+}) {
   const local = useMemo(() => (queued ? URL.createObjectURL(queued.picture) : null), [queued])
   useEffect(() => () => void (local && URL.revokeObjectURL(local)), [local])
   return (
@@ -75,7 +86,7 @@ export function Picture({ id, alt, queued }: { readonly id: string; readonly alt
         width={360}
         height={270}
         unoptimized
-        className="aspect-4/3 w-full rounded-md border hairline bg-base-300 object-cover"
+        className={`rounded-md border hairline ${whole ? 'h-20 w-auto bg-white object-contain' : 'aspect-4/3 w-full bg-base-300 object-cover'}`}
       />
       {queued &&
         (queued.parked ? (

@@ -329,6 +329,11 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         </details>
       )}
       <Computed step={step} state={shown} />
+      {may(role, 'reading.corrected') && step.needs.some((n) => state.latest.has(readingKey(n))) && (
+        <button type="button" className="btn btn-ghost px-0 text-primary btn-sm" onClick={() => desk.openDialog('correct')}>
+          {t('correct.open')}
+        </button>
+      )}
       {step.kind === 'working' && <Ladder />}
       {children}
       {done && outside && (

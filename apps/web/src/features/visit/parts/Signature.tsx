@@ -56,8 +56,8 @@ function Row({
         </span>
       </div>
       {given?.drawingId && (
-        <div className="mt-2 max-w-64">
-          <Picture id={given.drawingId} alt={t('signature.drawing')} queued={queuedPhotos.find((q) => q.id === given.drawingId)} />
+        <div className="mt-2">
+          <Picture whole id={given.drawingId} alt={t('signature.drawing')} queued={queuedPhotos.find((q) => q.id === given.drawingId)} />
         </div>
       )}
     </div>

@@ -2,13 +2,14 @@
 
 import type { Step } from '@lucerna/core/procedure'
 import { type Danger, firingStops, type JudgedReading } from '@lucerna/core/visit'
-import { useEffect, useRef } from 'react'
+import { useEffect } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { lineOf, type SheetEntry } from '../view'
 import { SetUpDesk } from '../setup/SetUpDesk'
 import { Cautions } from './Cautions'
 import { CheckIn } from './CheckIn'
+import { Closed } from './Closed'
 import { type DialogName, stepTitle, useDesk } from './context'
 import { DangerPanel } from './DangerPanel'
 import { FinishPanel } from './FinishPanel'
@@ -124,22 +125,6 @@ function StepBody({ entry, step, ...props }: VisitBodyProps & { readonly entry: 
     )
   if (step.kind === 'loose-ends') return <LooseEndsPanel step={step} />
   if (step.kind !== 'finish') return <StepPanel key={`${appliance.id} ${step.id} ${prefill?.id ?? ''}`} step={step} />
-  if (visit.status === 'closed') return <Closed visitId={visit.visitId} goOn={props.toReport} />
+  if (visit.status === 'closed') return <Closed goOn={props.toReport} />
   return <FinishPanel key={appliance.id} onClosed={props.onClosed} waiting={props.closing && !props.refused} />
-}
-
-/** The way to the report, as a fresh page; taken by itself when it was closed here. */
-function Closed({ visitId, goOn }: { readonly visitId: string; readonly goOn: boolean }) {
-  const link = useRef<HTMLAnchorElement>(null)
-  useEffect(() => {
-    if (goOn) link.current?.click()
-  }, [goOn])
-  return (
-    <p className="py-6 text-lg">
-      {t('finish.closed')}{' '}
-      <a ref={link} className="link text-primary" href={`/visits/${visitId}/report`}>
-        {t('finish.to-report')}
-      </a>
-    </p>
-  )
 }

@@ -9,7 +9,18 @@ import type { PhotoQueue } from '../client/usePhotoQueue'
 import type { VisitLog } from '../client/useVisitLog'
 import type { SheetEntry } from '../view'
 import { type DialogName, stepTitle, useDesk } from './context'
-import { AnyFigure, ConnectPanel, FarView, GrowForm, NoteDialog, PhotosDialog, RunsPanel, TraceFileDialog, VisitFaults } from './later'
+import {
+  AnyFigure,
+  ConnectPanel,
+  CorrectDialog,
+  FarView,
+  GrowForm,
+  NoteDialog,
+  PhotosDialog,
+  RunsPanel,
+  TraceFileDialog,
+  VisitFaults,
+} from './later'
 import { ParkedList } from './LogState'
 import { RunSheet } from './RunSheet'
 import { SkipForm } from './SkipForm'
@@ -93,6 +104,12 @@ export function VisitDialogs({
       return (
         <Dialog title={t('step.figure')} onClose={onClose}>
           <AnyFigure stepId={step.id} firingStateId={step.firingStateId ?? null} onClose={onClose} />
+        </Dialog>
+      )
+    case 'correct':
+      return (
+        <Dialog title={t('correct.title')} onClose={onClose}>
+          <CorrectDialog step={step} onClose={onClose} />
         </Dialog>
       )
     case 'grow':

@@ -58,6 +58,7 @@ export interface VisitDesk {
 export type DialogName =
   | 'sheet'
   | 'figure'
+  | 'correct'
   | 'grow'
   | 'runs'
   | 'faults'

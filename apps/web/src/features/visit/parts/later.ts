@@ -9,6 +9,7 @@ const load = {
   far: () => import('./FarView').then((m) => m.FarView),
   photos: () => import('./PhotosDialog').then((m) => m.PhotosDialog),
   figure: () => import('./AnyFigure').then((m) => m.AnyFigure),
+  correct: () => import('./CorrectDialog').then((m) => m.CorrectDialog),
   grow: () => import('./GrowForm').then((m) => m.GrowForm),
   complaint: () => import('./Complaint').then((m) => m.Complaint),
   faults: () => import('../faults/VisitFaults').then((m) => m.VisitFaults),
@@ -26,6 +27,7 @@ const load = {
 export const FarView = dynamic(patiently(load.far), { ssr: false })
 export const PhotosDialog = dynamic(patiently(load.photos), { ssr: false })
 export const AnyFigure = dynamic(patiently(load.figure), { ssr: false })
+export const CorrectDialog = dynamic(patiently(load.correct), { ssr: false })
 export const GrowForm = dynamic(patiently(load.grow), { ssr: false })
 export const Complaint = dynamic(patiently(load.complaint), { ssr: false })
 export const VisitFaults = dynamic(patiently(load.faults), { ssr: false })
