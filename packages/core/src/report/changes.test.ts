@@ -31,9 +31,9 @@ const report = (more: object = {}): Report =>
 const of = (before: object, after: object) => changesOf(report({ appliances: [unit(before)] }), report({ appliances: [unit(after)] }))
 
 test('the same says nothing, even where it was written again', () => {
-  expect(changesOf(report(), report({ closedAt: '2026-06-02T09:00:00.000Z', corrections: [{ reason: 'R', by: 'T', at: 'x' }] }))).toEqual(
-    [],
-  )
+  expect(changesOf(report(), report({ closedAt: '2026-06-02T09:00:00.000Z' }))).toEqual([])
+  const corrections = [{ reason: 'Typed wrongly', by: 'T', at: 'x' }]
+  expect(changesOf(report(), report({ corrections }))).toEqual([{ kind: 'correction', correction: corrections[0] }])
 })
 
 test('a figure that was corrected, and the verdict that goes with it', () => {

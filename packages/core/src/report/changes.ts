@@ -2,12 +2,14 @@ import type { Report, ReportLine } from './model'
 
 type Unit = Report['appliances'][number]
 
+type ChangedLine = Pick<ReportLine, 'measurandId' | 'stationId' | 'firingStateId' | 'instance' | 'computed'>
+
 /** One thing that a later version of a report says otherwise than an earlier one. Values are as the versions have them; null stands nowhere. */
 export type ReportChange =
   | {
       readonly kind: 'figure'
       readonly appliance: string
-      readonly line: Pick<ReportLine, 'measurandId' | 'stationId' | 'firingStateId' | 'instance'>
+      readonly line: ChangedLine
       readonly stage: 'asFound' | 'afterWork' | 'asLeft'
       readonly from: number | null
       readonly to: number | null
@@ -15,7 +17,7 @@ export type ReportChange =
   | {
       readonly kind: 'verdict'
       readonly appliance: string
-      readonly line: Pick<ReportLine, 'measurandId' | 'stationId' | 'firingStateId' | 'instance'>
+      readonly line: ChangedLine
       readonly from: ReportLine['status']
       readonly to: ReportLine['status']
     }
@@ -32,10 +34,18 @@ export type ReportChange =
   | { readonly kind: 'note'; readonly text: string }
   | { readonly kind: 'due'; readonly from: string | null; readonly to: string | null }
   | { readonly kind: 'signature'; readonly from: string | null; readonly to: string | null }
+  /** Why a reading was corrected since, and by whom. */
+  | { readonly kind: 'correction'; readonly correction: Report['corrections'][number] }
   | { readonly kind: 'place'; readonly from: string; readonly to: string }
 
 const STAGES = ['asFound', 'afterWork', 'asLeft'] as const
-const idOf = ({ measurandId, stationId, firingStateId, instance }: ReportLine) => ({ measurandId, stationId, firingStateId, instance })
+const idOf = ({ measurandId, stationId, firingStateId, instance, computed }: ReportLine): ChangedLine => ({
+  measurandId,
+  stationId,
+  firingStateId,
+  instance,
+  computed,
+})
 
 function figures(appliance: string, before: readonly ReportLine[], after: readonly ReportLine[]): ReportChange[] {
   const was = new Map(before.map((l) => [l.key, l]))
@@ -102,8 +112,8 @@ function defectChanges(before: Report, after: Report): ReportChange[] {
 }
 
 /**
- * What a later version of a report says otherwise than an earlier one, in the order of the report: what a correction came to. That it was corrected, by whom and why, is in the later
- * version's `corrections`.
+ * What a later version of a report says otherwise than an earlier one, in the order of the report: what a correction came to, and why it
+ * was made.
  *
  * @param before the earlier version, of the same visit
  * @param after the later version
@@ -115,7 +125,9 @@ export function changesOf(before: Report, after: Report): ReportChange[] {
   const place = (r: Report) => `${r.siteName}, ${r.siteAddress}`
   const parts = listed(before.parts, after.parts, (p) => `${p.part}|${p.number}`)
   const notes = listed(before.notes, after.notes, (n) => n.text)
+  const corrections = listed(before.corrections, after.corrections, (c) => `${c.at}|${c.reason}`)
   return [
+    ...corrections.added.map((correction): ReportChange => ({ kind: 'correction', correction })),
     ...(place(before) === place(after) ? [] : [{ kind: 'place' as const, from: place(before), to: place(after) }]),
     ...after.appliances.flatMap((a) =>
       unitChanges(

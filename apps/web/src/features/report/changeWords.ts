@@ -6,17 +6,18 @@ import { figureWithUnit } from '@/ui/figures'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { answered } from './answered'
-import type { Section } from './parts'
+import type { Item, Section } from './parts'
 import { rateWords } from './rateWords'
 
 const NONE = '–'
+type Figure = Extract<ReportChange, { kind: 'figure' }>
 
 /** One thing that a version says otherwise than the one before, in words. */
 function changeWords(c: ReportChange, model: Report): string {
   const { units } = model.practice
   const several = model.appliances.length > 1
   const at = 'appliance' in c && several ? `${c.appliance}: ` : ''
-  const what = (line: Extract<ReportChange, { kind: 'figure' }>['line']) =>
+  const what = (line: Figure['line']) =>
     [
       wordsFor(`short.${line.measurandId}`),
       line.instance && wordsFor(`instance.${line.instance}`).toLowerCase(),
@@ -51,17 +52,32 @@ function changeWords(c: ReportChange, model: Report): string {
       })
     case 'signature':
       return t('report.change.signature')
+    case 'correction':
+      return t('report.change.why', { reason: c.correction.reason, by: c.correction.by })
     case 'place':
       return t('report.change.was', { what: t('report.change.place'), from: c.from, to: c.to })
   }
 }
 
+const isWorkedOut = (c: ReportChange): boolean => (c.kind === 'figure' || c.kind === 'verdict') && c.line.computed
+
+/** What follows from the readings that changed, in one line; what reads as before is not told. */
+function followed(model: Report, frozen: Changed): Item[] {
+  const written = ({ line }: Figure, v: number | null) =>
+    v !== null && figureWithUnit(line.measurandId as MeasurandId, v, model.practice.units)
+  const said = (frozen?.changes ?? [])
+    .filter((c) => isWorkedOut(c) && (c.kind !== 'figure' || written(c, c.from) !== written(c, c.to)))
+    .map((c) => changeWords(c, model))
+  return said.length === 0 ? [] : [{ parts: [{ quiet: t('report.change.followed', { list: said.join('; ') }) }] }]
+}
+
+type Changed = { readonly version: number; readonly changes: readonly ReportChange[] } | null
+
 /** What a version says otherwise than the one before it; for a first version nothing is told. */
-export const changesSection = (
-  model: Report,
-  frozen: { readonly version: number; readonly changes: readonly ReportChange[] } | null,
-): Section => ({
+export const changesSection = (model: Report, frozen: Changed): Section => ({
   title: t('report.changes', { before: (frozen?.version ?? 1) - 1 }),
   ...(frozen && frozen.version > 1 && { empty: t('report.changes-none') }),
-  items: (frozen?.changes ?? []).map((c) => ({ parts: [changeWords(c, model)] })),
+  items: (frozen?.changes ?? [])
+    .flatMap((c): Item[] => (isWorkedOut(c) ? [] : [{ parts: [changeWords(c, model)] }]))
+    .concat(followed(model, frozen)),
 })

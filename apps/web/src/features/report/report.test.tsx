@@ -57,6 +57,22 @@ test('of several versions each leads to the others, and an older one says what t
   expect(said({}, { frozen: { ...FROZEN, newest: 2 } })).toContain('This is version 1. Version 2 took its place.')
 })
 
+test('a correction tells why and what was read otherwise; what follows from that is one line, and what still reads the same is not told', () => {
+  const of = (measurandId: string, computed = true) => ({ measurandId, stationId: 'flue', firingStateId: 'max', instance: null, computed })
+  const figure = { kind: 'figure' as const, appliance: 'Larch 28 C', stage: 'asLeft' as const }
+  const changes: NonNullable<ShownReport['frozen']>['changes'] = [
+    { kind: 'correction', correction: { reason: 'Typed wrongly', by: 'Maren Ostby', at: 'x' } },
+    { ...figure, line: of('co2.flue', false), from: 0.087, to: 0.097 },
+    { kind: 'verdict', appliance: 'Larch 28 C', line: of('co2.flue', false), from: 'inside', to: 'outside' },
+    { ...figure, line: of('o2.flueComputed'), from: 0.057, to: 0.04 },
+    { ...figure, line: of('ratio.coToCo2'), from: 0.00007, to: 0.000071 },
+  ]
+  const text = said({}, { frozen: { ...FROZEN, version: 2, newest: 2, changes } })
+  const section = text.slice(text.indexOf('Changed since version 1'), text.indexOf('Larch 28 C TW28-1'))
+  expect(section).toMatch(/Reason: Typed wrongly \(Maren Ostby\).*8.7 ?% → 9.7 ?%.*within limits → outside limits/)
+  expect(section).toMatch(/Calculated from these: O₂[^;]*5.7 ?% → 4.0 ?% *$/)
+})
+
 const ofUnit = (more: Partial<Unit>) => said({ appliances: [unit(more)] })
 
 describe('faults', () => {

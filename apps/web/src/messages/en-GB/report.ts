@@ -183,6 +183,8 @@ export const report = {
   'report.change.due': 'Next service',
   'report.change.place': 'Site',
   'report.change.note': 'Note added: {{text}}',
+  'report.change.why': 'Reason: {{reason}} ({{by}})',
+  'report.change.followed': 'Calculated from these: {{list}}',
   'report.change.signature': 'Customer’s signature',
   'report.change.defect-added': 'Defect added: {{what}}',
   'report.change.defect-mended': 'Defect corrected: {{what}}',
