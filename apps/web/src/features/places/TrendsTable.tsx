@@ -39,7 +39,15 @@ const Whose = ({ row: r }: { readonly row: TrendRow }) => (
   </td>
 )
 
-/** Where a figure goes: the last value, a year from then, the limit, and when it is thought to be crossed. */
+const limitOf = (d: TrendRow['drift']): number | null => (d.side === 'above' ? d.maxSi : d.minSi)
+
+/** Left out of limits at the last visit. */
+function isOut({ drift: d }: TrendRow): boolean {
+  const limit = limitOf(d)
+  return limit !== null && (d.side === 'above' ? d.lastSi > limit : d.lastSi < limit)
+}
+
+/** Where a figure goes, those that are out first: the last value, a year from then, the limit, and when it is thought to be crossed. */
 export function LeavingTable({
   rows,
   units,
@@ -61,11 +69,11 @@ export function LeavingTable({
         </tr>
       </thead>
       <tbody>
-        {rows.map((r) => {
+        {[...rows.filter(isOut), ...rows.filter((r) => !isOut(r))].map((r) => {
           const { drift: d } = r
           const id = d.measurandId as MeasurandId
-          const limit = d.side === 'above' ? d.maxSi : d.minSi
-          const out = limit !== null && (d.side === 'above' ? d.lastSi > limit : d.lastSi < limit)
+          const limit = limitOf(d)
+          const out = isOut(r)
           return (
             <tr key={`${d.applianceId} ${d.key}`} className="border-b hairline align-top">
               <Whose row={r} />

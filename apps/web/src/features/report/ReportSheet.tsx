@@ -59,7 +59,12 @@ export function ReportSheet({
       {frozen && frozen.newest > frozen.version && (
         <p className="my-4 flex gap-2 font-semibold text-warning">
           <WarningSign />
-          {t('report.superseded', { version: frozen.version, newest: frozen.newest })}
+          <span>
+            {t('report.superseded', { version: frozen.version })}{' '}
+            <Link href={at} className="link">
+              {t('report.newest', { newest: frozen.newest })}
+            </Link>
+          </span>
         </p>
       )}
       {frozen?.broken && (
@@ -70,7 +75,7 @@ export function ReportSheet({
       )}
       {model.continues && <p className="mt-3">{t('continue.of', { at: when(model.continues.closedAt) })}</p>}
       <ReportSummary model={model} plain={customer} />
-      {frozen && <List section={changesSection(model, frozen)} />}
+      {frozen && <List section={changesSection(model, frozen, customer)} />}
       {customer ? <Meaning model={model} /> : <Technical model={model} />}
       {model.photos.length > 0 && (
         <section className="mt-4">
@@ -100,7 +105,7 @@ export function ReportSheet({
               {t('report.frozen', { version: frozen.version, at: when(frozen.createdAt), by: frozen.by })} SHA-256 {frozen.hash}
             </p>
             {frozen.log && <p>{t('report.log', { count: frozen.log.seq, head: frozen.log.head })}</p>}
-            {!frozen.broken && <p>{t('report.verified')}</p>}
+            {!frozen.broken && <p>{t(frozen.log ? 'report.verified' : 'report.verified-text')}</p>}
             {frozen.newest > 1 && (
               <p className="print:hidden">
                 {t('report.versions')}{' '}

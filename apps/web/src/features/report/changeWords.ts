@@ -73,11 +73,11 @@ function followed(model: Report, frozen: Changed): Item[] {
 
 type Changed = { readonly version: number; readonly changes: readonly ReportChange[] } | null
 
-/** What a version says otherwise than the one before it; for a first version nothing is told. */
-export const changesSection = (model: Report, frozen: Changed): Section => ({
+/** What a version says otherwise than the one before it; for a first version nothing is told. A customer is spared what was calculated. */
+export const changesSection = (model: Report, frozen: Changed, customer = false): Section => ({
   title: t('report.changes', { before: (frozen?.version ?? 1) - 1 }),
   ...(frozen && frozen.version > 1 && { empty: t('report.changes-none') }),
   items: (frozen?.changes ?? [])
     .flatMap((c): Item[] => (isWorkedOut(c) ? [] : [{ parts: [changeWords(c, model)] }]))
-    .concat(followed(model, frozen)),
+    .concat(customer ? [] : followed(model, frozen)),
 })

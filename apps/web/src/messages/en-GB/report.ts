@@ -160,6 +160,7 @@ export const report = {
   'report.basis': 'Practice profile: {{practice}}, version {{version}}. Lucerna core {{core}}.',
   'report.log': 'Log: {{count}} entries, chain hash {{head}}.',
   'report.verified': 'Verified now: text and log are as they were written.',
+  'report.verified-text': 'Verified now: the text is as it was signed off.',
   'report.broken.log':
     'The log of this visit is not as it was written. Do not rely on this report: tell the lead, who asks the operator of this server for npm run verify and the last backup.',
   'report.broken.report':
@@ -173,7 +174,8 @@ export const report = {
   'report.customer-nobody-there': 'nobody present to sign',
   'report.page': 'Page {{page}} of {{of}}',
   'report.versions': 'Versions:',
-  'report.superseded': 'This is version {{version}}. Version {{newest}} took its place.',
+  'report.superseded': 'This is version {{version}}.',
+  'report.newest': 'Version {{newest}} took its place.',
   'report.changes': 'Changed since version {{before}}',
   'report.changes-none': 'Nothing it says; the reason is under corrections.',
   'report.change.figure': '{{what}}, {{stage}}: {{from}} → {{to}}',

@@ -206,7 +206,7 @@ export async function reportPdf(
         </View>
         {!frozen && <Text style={[styles.bad, { marginTop: 8 }]}>{t('report.preview')}</Text>}
         <Summary model={model} customer={customer} />
-        {frozen && <Listed section={changesSection(model, frozen)} />}
+        {frozen && <Listed section={changesSection(model, frozen, customer)} />}
         {customer
           ? meaningSections(model).map((s) => <Listed key={s.title} section={s} />)
           : model.appliances.map((a) => <Appliance key={a.id} of={a} model={model} />)}
