@@ -65,6 +65,7 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await page.getByRole('button', { name: 'Put back, pull-tested' }).click()
   await expect(page.getByText('Back to: 45%')).toBeVisible()
   await walkTo(page, 'Customer review', { texts })
+  await signHere(page, null)
   await signHere(page, 'R. Fennick')
   await answerAll(page)
   await page.getByRole('button', { name: 'Next step' }).click()
@@ -72,7 +73,31 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await closeInService(page)
   await expect(page.getByText(/Coil resistance, Coil 2.*: open circuit/)).toBeVisible()
   await expect(page.getByRole('img', { name: 'Coil lead, right pin' })).toBeVisible()
-  await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
+  await expect(page.getByText(/^Technician: Wim Tacoma/)).toBeVisible()
+  await expect(page.getByText('Customer: R. Fennick, signed')).toBeVisible()
+  await expect(page.getByRole('img', { name: 'Signature' })).toHaveCount(2)
+  // A slip of the pen, seen afterwards: corrected with its reason in a version of its own, which the customer's link shows beside the first.
+  const report = new URL(page.url()).pathname
+  await page.goto(report.replace('/report', ''))
+  await page.getByRole('button', { name: 'Correct a reading…' }).click()
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^CO in the flue.*as left/ })
+    .first()
+    .click()
+  await page.getByLabel(/^Correct value/).fill('31')
+  await Promise.all([
+    page.waitForResponse((r) => r.url().endsWith('/events') && r.request().method() === 'POST'),
+    page.getByRole('button', { name: 'Correct', exact: true }).click(),
+  ])
+  await page.goto(report)
+  await expect(page.getByText(/^Reason: Typed wrongly \(Wim Tacoma\)/)).toBeVisible()
+  const made = await page.request.post(`/api/v1${report}-links`, { data: { days: 30 }, headers: { origin: new URL(page.url()).origin } })
+  await page.context().clearCookies()
+  await page.goto(`/l/${((await made.json()) as { token: string }).token}`)
+  await expect(page.getByText(/ → 31\sppm/)).toBeVisible()
+  await page.getByRole('link', { name: '1', exact: true }).click()
+  await expect(page.getByText('This is version 1.')).toBeVisible()
 })
 
 test('commissioning a modulating furnace', async ({ page }) => {

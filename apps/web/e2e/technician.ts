@@ -163,18 +163,20 @@ export async function toStep(page: Page, title: string): Promise<void> {
     .click()
 }
 
-/** Draws something like a name into the field for signatures, and gives it. */
-export async function signHere(page: Page, name: string): Promise<void> {
-  await page.getByRole('button', { name: 'Sign here' }).click()
+/** Draws something like a name into the field for signatures, and gives it: a customer's with the name in capitals, else the technician's own. */
+export async function signHere(page: Page, name: string | null): Promise<void> {
+  const drawn = page.getByRole('img', { name: 'Signature' })
+  const before = await drawn.count()
+  await page.getByRole('button', { name: name ? 'Sign here' : 'Sign', exact: true }).click()
   const field = await page.getByLabel('Signature field').boundingBox()
   if (!field) throw new Error('No field to sign in')
   await page.mouse.move(field.x + 30, field.y + 80)
   await page.mouse.down()
   for (let i = 1; i <= 20; i++) await page.mouse.move(field.x + 30 + i * 8, field.y + 80 + 25 * Math.sin(i))
   await page.mouse.up()
-  await page.getByLabel(/^(Name in capitals|Printed name)$/).fill(name)
+  if (name) await page.getByLabel(/^(Name in capitals|Printed name)$/).fill(name)
   await page.getByRole('button', { name: 'Save signature' }).click()
-  await expect(page.getByRole('img', { name: 'Signature' })).toBeVisible()
+  await expect(drawn).toHaveCount(before + 1)
 }
 
 /** Opens the step's test point with the gauge on it; one that an earlier visit left open is open already. */

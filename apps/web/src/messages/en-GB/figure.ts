@@ -24,7 +24,7 @@ export const anyFigure = {
   'correct.withdraw': 'Withdraw reading',
   'correct.said': 'Corrected.',
   'correct.withdrawn': 'Withdrawn.',
-  'correct.said-closed': 'Corrected. The report has a new version.',
+  'correct.said-closed': 'Corrected. The report gets a new version.',
   'instance.whole': 'As a whole',
   'figure.instance': 'Which one?',
   'figure.value': 'Reading',
