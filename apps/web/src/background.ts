@@ -5,7 +5,7 @@ import { indexAfterImport } from '@/features/exchange/server/takeOver'
 import { sweepAll } from '@/features/people/server/retention'
 import { remindAll } from '@/features/today/server/reminder'
 import { log } from '@/server/log'
-import { deliver, gatherLetters, mailServer } from '@/server/postman'
+import { deliver, gatherLetters, ownTransport } from '@/server/postman'
 import { type Queue, takeWork } from '@/server/work'
 
 /** What is due once an hour; one that fails does not keep the others from it. */
@@ -14,7 +14,7 @@ async function hourly(): Promise<void> {
     retention: () => sweepAll(),
     reminders: () => remindAll(),
     exports: () => signInDatabase().execute(sql`select old_exports_go()`),
-    ...(mailServer() && { letters: () => gatherLetters() }),
+    letters: () => gatherLetters(),
   }
   for (const [name, work] of Object.entries(all))
     await work().catch((error: unknown) =>
@@ -24,14 +24,14 @@ async function hourly(): Promise<void> {
 
 /** Begins to do what is done beside the requests: letters, large files, and what is due once an hour. */
 async function startBackground(): Promise<Queue> {
-  const post = mailServer()
+  const post = ownTransport()
   const queue = await takeWork({
     exports: makeExport,
     index: indexAfterImport,
     hourly,
-    ...(post && { letters: async ({ letterId }) => void (await deliver(post, letterId)) }),
+    letters: async ({ letterId }) => void (await deliver(post, letterId)),
   })
-  if (post) await gatherLetters()
+  await gatherLetters()
   return queue
 }
 

@@ -31,8 +31,8 @@ const ASKED_BY_APP = [
 /** What sign-in and the post may: who somebody is by an id alone, and letters of all firms. */
 const ASKED_BY_SIGN_IN = [
   'acting_person(text, text)',
-  'letters_waiting()',
-  'letter_to_send(uuid)',
+  'letters_waiting(boolean)',
+  'letter_to_send(uuid, boolean)',
   'letter_told(uuid, text, boolean)',
   'server_status()',
   'firms_to_sweep()',

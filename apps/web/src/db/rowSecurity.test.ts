@@ -81,6 +81,9 @@ test('every table with a firm has row-level security, and the application owns n
   }
 })
 
+/** A row of these would change what others' tests see; firms of their own have some (mailServer.test.ts). */
+const ELSEWHERE: ReadonlySet<string> = new Set(['mail_server'])
+
 test('without a firm nothing is seen; with one only its own, whatever the query forgets', async () => {
   const ofFirm = async (name: string, firmId: string): Promise<number> => {
     const column = name === 'firm' ? sql`id` : sql`firm_id`
@@ -97,7 +100,7 @@ test('without a firm nothing is seen; with one only its own, whatever the query 
       for (let i = 0; i < 5 && !agreed; i++) {
         const before = await ofFirm(name, actor.firmId)
         const seen = await inside(actor, (tx) => countIn((q) => tx.execute(q), name))
-        agreed = seen > 0 && seen === before && before === (await ofFirm(name, actor.firmId))
+        agreed = (seen > 0 || ELSEWHERE.has(name)) && seen === before && before === (await ofFirm(name, actor.firmId))
       }
       expect([name, agreed]).toEqual([name, true])
       const [foreign] = await inside(actor, (tx) =>
@@ -157,7 +160,7 @@ describe('what a role of the application may not', () => {
     sql`select * from acting_person('x', null)`,
     sql`select scope_pass(gen_random_uuid(), '', 99999999999)`,
     sql`select fresh_pass(gen_random_uuid(), '')`,
-    sql`select * from letter_to_send(gen_random_uuid())`,
+    sql`select * from letter_to_send(gen_random_uuid(), true)`,
     sql`select * from firms_to_remind()`,
   ])('nor makes accounts, actors, passes or takes letters (%#)', async (wrong) => {
     expect(await cause(inside(maren, (tx) => tx.execute(wrong)))).toMatch(denied)

@@ -38,6 +38,8 @@ export const AUDIT_ACTIONS = [
   'restored',
   'erased',
   'exported',
+  'mail-server-set',
+  'mail-server-removed',
   'invited',
   'invitation-revoked',
   'joined',

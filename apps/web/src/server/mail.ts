@@ -3,7 +3,7 @@ import MailComposer from 'nodemailer/lib/mail-composer'
 import { v7 as uuidv7 } from 'uuid'
 import { isoInstant, type Transaction } from '@/db/client'
 import { sendWork } from '@/db/queue'
-import { firm, mail, user } from '@/db/schema'
+import { firm, mail, mailServer, user } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { env } from '@/env'
 import { mustMay } from '@/server/may'
@@ -26,17 +26,26 @@ export async function sendMail(
   const id = uuidv7()
   await tx.insert(mail).values({ id, firmId, createdAt: now, ...letter })
   // Commands that fill an outbox need no other settings.
-  if (process.env.LUCERNA_SMTP_URL) await sendWork(tx, 'letters', { letterId: id }, id)
+  if (process.env.LUCERNA_SMTP_URL || (await hasServer(tx, firmId))) await sendWork(tx, 'letters', { letterId: id }, id)
 }
+
+const hasServer = async (tx: Pick<Transaction, 'select'>, firmId: string): Promise<boolean> =>
+  (await tx.select({ host: mailServer.host }).from(mailServer).where(eq(mailServer.firmId, firmId))).length > 0
+
+/** How letters of a firm leave: sent by a mail server, kept in the outbox because none is set, or kept because this is the demo. */
+export const howMailLeaves = async (tx: Transaction, firmId: string): Promise<'smtp' | 'outbox' | 'demo'> =>
+  env().LUCERNA_SMTP_URL || (await hasServer(tx, firmId)) ? 'smtp' : env().demo ? 'demo' : 'outbox'
+type Leaves = Awaited<ReturnType<typeof howMailLeaves>>
 
 /**
  * A link that opens an account: outside the demo nobody reads it but its receiver. An invitation of somebody new is handed on by a lead where no mail server does it.
  *
+ * @param leaves how letters of the firm leave
  * @param known whether somebody has the address already
  */
-function readable(row: Pick<MailRow, 'kind'>, known: boolean): boolean {
+function readable(row: Pick<MailRow, 'kind'>, leaves: Leaves, known: boolean): boolean {
   if (env().demo) return true
-  if (row.kind === 'invitation') return !env().LUCERNA_SMTP_URL && !known
+  if (row.kind === 'invitation') return leaves !== 'smtp' && !known
   return row.kind !== 'password-reset'
 }
 
@@ -59,9 +68,6 @@ export async function sendTestLetter(tx: Transaction, actor: Actor, now: string)
   )
 }
 
-/** How letters leave: sent by a mail server, kept in the outbox because none is set, or kept because this is the demo. */
-export const howMailLeaves = (): 'smtp' | 'outbox' | 'demo' => (env().LUCERNA_SMTP_URL ? 'smtp' : env().demo ? 'demo' : 'outbox')
-
 export interface Letter {
   readonly id: string
   readonly kind: MailRow['kind']
@@ -75,15 +81,15 @@ export interface Letter {
   readonly delivery: { readonly sentAt: string | null; readonly failure: string | null } | null
 }
 
-const shown = (row: MailRow, known: boolean): Letter => ({
+const shown = (row: MailRow, leaves: Leaves, known: boolean): Letter => ({
   id: row.id,
   kind: row.kind,
   toName: row.toName,
   toAddress: row.toAddress,
   subject: row.subject,
-  body: readable(row, known) ? withAddress(row.body) : null,
+  body: readable(row, leaves, known) ? withAddress(row.body) : null,
   createdAt: isoInstant(row.createdAt),
-  delivery: env().LUCERNA_SMTP_URL ? { sentAt: row.sentAt && isoInstant(row.sentAt), failure: row.failure } : null,
+  delivery: leaves === 'smtp' ? { sentAt: row.sentAt && isoInstant(row.sentAt), failure: row.failure } : null,
 })
 
 /** The outbox, newest first; `before` is the id of the last letter seen. */
@@ -96,7 +102,8 @@ export async function listMail(tx: Transaction, actor: Actor, before?: string): 
     .where(and(eq(mail.firmId, actor.firmId), before === undefined ? undefined : lt(mail.id, before)))
     .orderBy(desc(mail.id))
     .limit(50)
-  return rows.map((r) => shown(r.mail, r.known !== null))
+  const leaves = await howMailLeaves(tx, actor.firmId)
+  return rows.map((r) => shown(r.mail, leaves, r.known !== null))
 }
 
 /** A letter as a file that any mail program opens (RFC 5322). */
@@ -108,7 +115,8 @@ export async function letterFile(tx: Transaction, actor: Actor, id: string): Pro
     .innerJoin(firm, eq(firm.id, mail.firmId))
     .where(and(eq(mail.firmId, actor.firmId), eq(mail.id, id)))
   if (!row) throw new ApiProblem(404, 'not-found', t('register.not-there'))
-  if (!readable(row.mail, row.known !== null)) throw new ApiProblem(403, 'private', t('mail.private'))
+  if (!readable(row.mail, await howMailLeaves(tx, actor.firmId), row.known !== null))
+    throw new ApiProblem(403, 'private', t('mail.private'))
   return new MailComposer({
     from: { name: row.firmName, address: `no-reply@${new URL(env().PUBLIC_URL).hostname}` },
     to: { name: row.mail.toName, address: row.mail.toAddress },

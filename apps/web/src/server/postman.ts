@@ -4,6 +4,7 @@ import { type Database, database, isoInstant, signInDatabase } from '@/db/client
 import { sendWork } from '@/db/queue'
 import { env } from '@/env'
 import { log } from './log'
+import { type KeptMailServer, transportTo } from './mailServer'
 import { withAddress } from './mail'
 
 /** Said by a mail server for good: no such address. Everything else may pass. */
@@ -17,23 +18,31 @@ interface Letter extends Record<string, unknown> {
   readonly subject: string
   readonly body: string
   readonly created_at: string
+  /** The firm's own way to send, if it has one. */
+  readonly server: KeptMailServer | null
 }
 
-/** From whom letters come: as set, else no-reply at the address of this server. */
+/** From whom letters of this server come: as set, else no-reply at its address. */
 const sender = (): string => env().LUCERNA_MAIL_FROM ?? `no-reply@${new URL(env().PUBLIC_URL).hostname}`
 
 /**
- * Hands a letter to the mail server, if it still waits. An address that does not exist is not tried again. Answers whether it was taken now.
+ * Hands a letter to the mail server of its firm, else to that of this installation, if it still waits. An address that does not exist is not tried again. Answers whether it
+ * was taken now; without any server it stays in the outbox.
  *
  * @throws Error when the mail server does not take it for now: the queue tries again
  */
-export async function deliver(transport: Pick<Transporter, 'sendMail'>, id: string, db: Database = signInDatabase()): Promise<boolean> {
-  const [letter] = await db.execute<Letter>(sql`select * from letter_to_send(${id}::uuid)`)
+export async function deliver(
+  transport: Pick<Transporter, 'sendMail'> | null,
+  id: string,
+  db: Database = signInDatabase(),
+): Promise<boolean> {
+  const [letter] = await db.execute<Letter>(sql`select * from letter_to_send(${id}::uuid, ${transport !== null})`)
   if (!letter) return false
   const told = (failure: string | null, forGood: boolean) => db.execute(sql`select letter_told(${id}::uuid, ${failure}, ${forGood})`)
   try {
-    await transport.sendMail({
-      from: { name: letter.firm_name, address: sender() },
+    const by = letter.server ? await transportTo(letter.server) : transport!
+    await by.sendMail({
+      from: { name: letter.firm_name, address: letter.server?.fromAddress ?? sender() },
       to: { name: letter.to_name, address: letter.to_address },
       subject: letter.subject,
       text: withAddress(letter.body),
@@ -42,10 +51,10 @@ export async function deliver(transport: Pick<Transporter, 'sendMail'>, id: stri
       messageId: `<${letter.id}@lucerna>`,
     })
   } catch (error) {
-    const { responseCode, response, code } = error as { responseCode?: number; response?: string; code?: string }
+    const { responseCode, response, code, message } = error as { responseCode?: number; response?: string; code?: string; message?: string }
     log.warn({ letter: letter.id, code: responseCode ?? code }, 'letter not taken')
     const forGood = FOR_GOOD.test(String(responseCode))
-    await told((response ?? code ?? 'unknown').slice(0, 300), forGood)
+    await told((response ?? message ?? code ?? 'unknown').slice(0, 300), forGood)
     if (!forGood) throw new Error('letter not taken')
     return false
   }
@@ -53,9 +62,17 @@ export async function deliver(transport: Pick<Transporter, 'sendMail'>, id: stri
   return true
 }
 
-/** Puts letters into the queue that wait and are not in it: of before a mail server was set, or of an older version. */
-export async function gatherLetters(accounts: Database = signInDatabase(), db: Database = database()): Promise<number> {
-  const waiting = await accounts.execute<{ id: string }>(sql`select id from letters_waiting()`)
+/**
+ * Puts letters into the queue that wait and are not in it: of before a mail server was set, or of an older version.
+ *
+ * @param hasOwn whether this installation has a server, which takes those of every firm
+ */
+export async function gatherLetters(
+  accounts: Database = signInDatabase(),
+  db: Database = database(),
+  hasOwn = env().LUCERNA_SMTP_URL !== undefined,
+): Promise<number> {
+  const waiting = await accounts.execute<{ id: string }>(sql`select id from letters_waiting(${hasOwn})`)
   await db.transaction(async (tx) => {
     for (const { id } of waiting) await sendWork(tx, 'letters', { letterId: id }, id)
   })
@@ -63,4 +80,4 @@ export async function gatherLetters(accounts: Database = signInDatabase(), db: D
 }
 
 /** The mail server of this installation; null where none is set. */
-export const mailServer = (): Transporter | null => (env().LUCERNA_SMTP_URL ? createTransport(env().LUCERNA_SMTP_URL) : null)
+export const ownTransport = (): Transporter | null => (env().LUCERNA_SMTP_URL ? createTransport(env().LUCERNA_SMTP_URL) : null)

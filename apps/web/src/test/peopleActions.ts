@@ -52,6 +52,10 @@ export const PEOPLE_AND_VISIT_ACTIONS: readonly Action[] = [
     other: 412,
     prepare: async () => ({ body: KEEP, version: await firmVersion() }),
   },
+  { method: 'GET', route: 'firm/mail-server', may: LEAD, ok: 200, other: 200, prepare: none },
+  // 422: let through to what is wrong with it; a server that was set would change what others' letters say.
+  { method: 'PUT', route: 'firm/mail-server', may: LEAD, ok: 422, other: 422, prepare: async () => ({ body: { host: '' } }) },
+  { method: 'DELETE', route: 'firm/mail-server', may: LEAD, ok: 204, other: 204, prepare: none },
   { method: 'POST', route: 'mail', may: LEAD, ok: 204, other: 204, prepare: none },
   {
     method: 'GET',

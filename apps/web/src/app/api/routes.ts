@@ -43,6 +43,7 @@ export const ROUTES: Readonly<Record<string, () => Promise<Handlers>>> = {
   'lock-out-notes/[id]': () => import('./v1/lock-out-notes/[id]/route'),
   'lock-out-notes/[id]/picture': () => import('./v1/lock-out-notes/[id]/picture/route'),
   'firm/sample': () => import('./v1/firm/sample/route'),
+  'firm/mail-server': () => import('./v1/firm/mail-server/route'),
   'firm/retention': () => import('./v1/firm/retention/route'),
   mail: () => import('./v1/mail/route'),
   'mail/[id]': () => import('./v1/mail/[id]/route'),

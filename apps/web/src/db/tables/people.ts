@@ -46,6 +46,20 @@ export const firmId = () =>
 
 const userId = (name = 'user_id') => text(name).references(() => user.id)
 
+/** By which mail server a firm's letters leave, where it has one of its own. Its password is sealed with the secret of the installation. */
+export const mailServer = pgTable(
+  'mail_server',
+  {
+    firmId: firmId().primaryKey(),
+    host: text('host').notNull(),
+    port: integer('port').notNull(),
+    username: text('username').notNull(),
+    sealed: text('sealed'),
+    fromAddress: text('from_address').notNull(),
+  },
+  () => [ownFirmOnly()],
+)
+
 export const membership = pgTable(
   'membership',
   {

@@ -1,6 +1,7 @@
 'use client'
 
 import { type ReactNode, useActionState, useSyncExternalStore } from 'react'
+import { MailServerFields } from '@/features/people'
 import { Field } from '@/ui/Field'
 import { useTimeZones } from '@/ui/useTimeZones'
 import { WarningSign } from '@/ui/WarningSign'
@@ -72,6 +73,11 @@ export function OpeningForm({
         {line('licenceNumber', t('begin.licence'), {}, t('begin.licence-hint'))}
         {line('licenceUntil', t('begin.licence-until'), { type: 'date' })}
       </Part>
+      <details className="border-y hairline py-2" open={Boolean(typed['mail-host'])}>
+        <summary className="flex min-h-11 cursor-pointer items-center font-semibold">{t('begin.mail')}</summary>
+        <p className="pb-3 text-sm quiet">{t('begin.mail-hint')}</p>
+        <MailServerFields typed={typed} problems={problems} prefix="mail-" />
+      </details>
       <label className="flex min-h-11 cursor-pointer items-center gap-3">
         <input type="checkbox" name="examples" className="checkbox" defaultChecked={typed.examples === 'on'} />
         {t('begin.examples')}

@@ -20,6 +20,7 @@ const wish = (more: Partial<Opening> = {}): Opening => ({
   profile: PROFILES[1]!.id,
   timeZone: 'America/Denver',
   emergencyNumber: '555 0199',
+  mail: null,
   examples: false,
   ...more,
 })

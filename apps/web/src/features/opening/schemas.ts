@@ -1,6 +1,7 @@
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { z } from 'zod'
 import { passwordSchema } from '@/features/people'
+import { mailServerSchema } from '@/server/mailServer'
 import { timeZoneSchema } from '@/ui/timeZone'
 
 /** Profiles that a new firm may begin with. */
@@ -18,6 +19,8 @@ export const openingSchema = z.strictObject({
   profile: z.enum(PROFILES.map((p) => p.id) as [string, ...string[]], 'field.choose'),
   timeZone: timeZoneSchema,
   emergencyNumber: z.string().trim().max(40, 'field.too-long'),
+  /** By which its letters leave, if it has one already. */
+  mail: mailServerSchema.nullable(),
   examples: z.boolean(),
 })
 export type Opening = z.output<typeof openingSchema>

@@ -1,2 +1,3 @@
 /** What other features may know of this one. */
+export { MailServerFields } from './parts/MailServerFields'
 export { passwordSchema } from './schemas'

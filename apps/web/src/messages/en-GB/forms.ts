@@ -12,6 +12,8 @@ export const forms = {
   'field.below-minimum': 'The end of the range must be above its start.',
   'field.missing': 'Required.',
   'field.too-long': 'Too long. Use {{max}} characters at most.',
+  'field.mail-host': 'Type the name of the server, such as smtp.example.org.',
+  'field.mail-port': 'Use 587, 465, 2525 or 25.',
   'field.number': 'Type a number.',
   'field.out-of-range': 'Outside the possible range.',
   'field.invalid': 'Not valid. Check this entry.',

@@ -82,8 +82,21 @@ export const people = {
   'mail.what.demo':
     'Letters written by the program. In this demo they are not sent: read them here, or download one as a file for a mail program.',
   'mail.what.outbox':
-    'Letters written by the program. No mail server is set on this server, so they wait here: read one and hand its link on, or download it for a mail program. The operator sets LUCERNA_SMTP_URL.',
+    'Letters written by the program. No mail server is set on this server, so they wait here: read one and hand its link on, or download it for a mail program. A lead technician can name your own mail server below.',
   'mail.what.smtp': 'Letters written by the program, with what the mail server said to each.',
+  'mail.server.title': 'Send by your own mail server…',
+  'mail.server.is': 'Letters leave by {{host}}, from {{from}}',
+  'mail.server.what':
+    'Your mail provider tells you these. The password is kept encrypted and never shown again. A test letter goes to you at once.',
+  'mail.server.do': 'Save and test',
+  'mail.server.kept': 'Saved. A test letter is on its way to you; the list says what became of it.',
+  'mail.server.remove': 'Stop using it',
+  'mail.server.removed': 'Letters no longer leave by this server.',
+  'mail.server.unknown': 'No server called {{host}} was found. Check its name.',
+  'mail.server.inward': '{{host}} is inside the network of this server. The operator allows that with LUCERNA_SMTP_INWARD=1.',
+  'mail.server.sealed': 'The password cannot be read any more: the secret of this server has changed. Type it again.',
+  'audit-action.mail-server-set': 'mail server set',
+  'audit-action.mail-server-removed': 'mail server removed',
   'mail.test.do': 'Send me a test letter',
   'mail.test.said': 'Test letter written. The list says what became of it.',
   'mail.test.subject': 'Test letter',

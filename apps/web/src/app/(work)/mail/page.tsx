@@ -1,8 +1,10 @@
 import Link from 'next/link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
+import { MailServer } from '@/features/people/parts/MailServer'
 import { TestLetter } from '@/features/people/parts/TestLetter'
 import { howMailLeaves, listMail } from '@/server/mail'
+import { mailServerOf } from '@/server/mailServer'
 import { requireActor } from '@/server/actor'
 import { may } from '@/server/may'
 import { isId } from '@/server/isId'
@@ -29,11 +31,16 @@ export default async function MailPage({ searchParams }: { readonly searchParams
   const actor = await requireActor('/mail')
   if (!may(actor, 'mail.read')) notFound()
   const { before } = await searchParams
-  const letters = await inFirm(actor, (tx) => listMail(tx, actor, before && isId(before) ? before : undefined))
+  const [letters, leaves, server] = await inFirm(actor, async (tx) => [
+    await listMail(tx, actor, before && isId(before) ? before : undefined),
+    await howMailLeaves(tx, actor.firmId),
+    await mailServerOf(tx, actor.firmId),
+  ])
   return (
     <Frame title={t('nav.mail')} here="more" person={actor}>
       <div className="mx-auto flex max-w-3xl flex-col gap-5 p-4 lg:py-8">
-        <p className="quiet">{t(`mail.what.${howMailLeaves()}`)}</p>
+        <p className="quiet">{t(`mail.what.${leaves}`)}</p>
+        {may(actor, 'firm.settings') && <MailServer current={server} />}
         <TestLetter />
         {letters.length === 0 && <p className="border-y hairline py-12 text-center quiet">{t('mail.empty')}</p>}
         <ul className="divide-y divide-(--hairline) border-y hairline empty:border-0">

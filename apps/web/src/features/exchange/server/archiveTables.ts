@@ -48,6 +48,7 @@ export type ArchivedTable = (typeof ARCHIVED)[number]
 
 /** What stays out of an archive, and why: a table that is in neither list fails a test. */
 export const LEFT_OUT = {
+  mail_server: 'its password is sealed for this server',
   photo_file: 'as pictures, in photos/',
   invitation: 'its link leads to this server',
   visit_device: 'who looks on now',

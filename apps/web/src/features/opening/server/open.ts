@@ -8,6 +8,7 @@ import { type Database, database, inFirm } from '@/db/client'
 import { firmLink, practiceProfile, targetCard } from '@/db/schema'
 import { reindexFirm } from '@/features/search/server'
 import { isGuessable } from '@/server/guessable'
+import { keepMailServer } from '@/server/mailServer'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import type { Opening } from '../schemas'
@@ -75,6 +76,7 @@ export async function openFirm(
           data: p.id === practice.id && wish.emergencyNumber ? { ...p, emergencyNumber: wish.emergencyNumber } : p,
         })),
       )
+      if (wish.mail) await keepMailServer(tx, firmId, wish.mail)
       if (wish.examples)
         await tx.insert(targetCard).values(DEMO_CARDS.map((card) => ({ firmId, cardId: card.id, version: card.version, data: card })))
       await reindexFirm(tx, firmId)
