@@ -71,3 +71,48 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await page.goto(link)
   await expect(page.getByRole('main').getByRole('alert')).toContainText('This link was used')
 })
+
+test('a firm begun with a passkey: nobody thinks of a password, and the passkey opens it again', async ({ page, context, baseURL }, {
+  parallelIndex,
+}) => {
+  // Browsers bind passkeys to names.
+  const at = baseURL!.replace('127.0.0.1', 'localhost')
+  const devtools = await context.newCDPSession(page)
+  await devtools.send('WebAuthn.enable')
+  const { authenticatorId } = await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: { protocol: 'ctap2', transport: 'internal', hasResidentKey: true, hasUserVerification: true, isUserVerified: false },
+  })
+  await page.goto(`${at}${firmLink(parallelIndex)}`)
+  await page.getByLabel('Name of the firm').fill('Fellbank Heating')
+  await page.getByLabel('Your name').fill('Dana Whitlow')
+  await page.getByLabel('Email').fill(`dana-${Math.random().toString(36).slice(2, 8)}@fellbank.example`)
+  await page.getByText('Mail server, if you have one').click()
+  await page.getByLabel('Outgoing mail server').fill('localhost')
+  await page.getByLabel('Letters come from').fill('office')
+  await accessible(page)
+  await page.getByRole('button', { name: 'Begin' }).click()
+  // Its mail server is looked at like every other field.
+  await expect(page.getByText('Not an email address.')).toBeVisible()
+  await page.getByLabel('Letters come from').fill('office@fellbank.example')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  // The finger is not known: there is a password for now, and another try.
+  await page.getByRole('button', { name: 'Add your passkey' }).click()
+  await expect(page.getByText('No passkey was added.')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'I wrote it down' })).toBeVisible()
+  await devtools.send('WebAuthn.setUserVerified', { authenticatorId, isUserVerified: true })
+  await page.getByRole('button', { name: 'Add your passkey' }).click()
+  await page.waitForURL('**/today')
+  await context.clearCookies()
+  await page.goto(`${at}/sign-in`)
+  await page.getByRole('button', { name: 'Sign in with a passkey' }).click()
+  await page.waitForURL('**/today')
+  // A server inside this machine's network is not asked, and the list of letters says why.
+  await page.goto(`${at}/mail`)
+  await page.getByText('Letters leave by localhost').click()
+  await page.getByRole('button', { name: 'Save and test' }).click()
+  await expect(page.getByText('A test letter is on its way to you')).toBeVisible()
+  await expect(async () => {
+    await page.reload()
+    await expect(page.getByText('localhost is inside the network of this server').first()).toBeVisible({ timeout: 500 })
+  }).toPass({ timeout: 20_000 })
+})

@@ -1,12 +1,14 @@
 'use client'
 
-import { type ReactNode, useActionState, useSyncExternalStore } from 'react'
+import { type ReactNode, useActionState, useState, useSyncExternalStore } from 'react'
 import { MailServerFields } from '@/features/people'
+import { usePasskeysHere } from '@/features/sign-in'
 import { Field } from '@/ui/Field'
 import { useTimeZones } from '@/ui/useTimeZones'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/signIn'
 import { type OpeningState, openingAction } from './openingAction'
+import { keepSpare } from './spare'
 
 const START: OpeningState = { problems: {}, typed: {} }
 
@@ -19,6 +21,11 @@ export function OpeningForm({
   readonly profiles: readonly { readonly id: string; readonly title: string }[]
 }) {
   const [{ problems, typed }, action, busy] = useActionState(openingAction, START)
+  const passkeys = usePasskeysHere()
+  const [wantsPassword, setWantsPassword] = useState(false)
+  const byPasskey = passkeys && !wantsPassword
+  // Nobody types it: it opens the account if the passkey cannot be added.
+  const [spare] = useState(() => (typeof window === 'undefined' ? '' : `${crypto.randomUUID()}`))
   const zones = useTimeZones()
   const here = useSyncExternalStore(
     () => () => {},
@@ -41,7 +48,7 @@ export function OpeningForm({
   )
   return (
     // Drawn anew with what was typed whenever the server has answered.
-    <form key={JSON.stringify(problems)} action={action} className="flex flex-col gap-5">
+    <form key={JSON.stringify(problems)} action={action} onSubmit={() => byPasskey && keepSpare(spare)} className="flex flex-col gap-5">
       <input type="hidden" name="token" value={token} />
       <Part title={t('begin.firm')}>
         {line('firm', t('begin.firm-name'), { autoComplete: 'organization', required: true })}
@@ -68,8 +75,41 @@ export function OpeningForm({
       <Part title={t('begin.lead')}>
         {line('name', t('begin.name'), { autoComplete: 'name', required: true })}
         {line('email', t('sign-in.email'), { type: 'email', autoComplete: 'username', required: true })}
-        {line('password', t('door.password'), { type: 'password', autoComplete: 'new-password', required: true }, t('door.password-hint'))}
-        {line('again', t('door.again'), { type: 'password', autoComplete: 'new-password', required: true })}
+        {passkeys && (
+          <div role="radiogroup" aria-label={t('begin.by')} className="flex flex-wrap gap-2">
+            {[false, true].map((password) => (
+              <button
+                key={String(password)}
+                type="button"
+                role="radio"
+                aria-checked={wantsPassword === password}
+                className={`press flex-1 cursor-pointer rounded-md border px-4 font-semibold ${wantsPassword === password ? 'border-2 border-primary bg-base-300' : 'border-(--control)'}`}
+                onClick={() => setWantsPassword(password)}
+              >
+                {wantsPassword === password ? '● ' : '○ '}
+                {t(password ? 'begin.by-password' : 'begin.by-passkey')}
+              </button>
+            ))}
+          </div>
+        )}
+        {byPasskey ? (
+          <>
+            <p className="text-sm quiet">{t('begin.passkey-what')}</p>
+            <input type="hidden" name="passkey" value="1" />
+            <input type="hidden" name="password" value={spare} />
+            <input type="hidden" name="again" value={spare} />
+          </>
+        ) : (
+          <>
+            {line(
+              'password',
+              t('door.password'),
+              { type: 'password', autoComplete: 'new-password', required: true },
+              t('door.password-hint'),
+            )}
+            {line('again', t('door.again'), { type: 'password', autoComplete: 'new-password', required: true })}
+          </>
+        )}
         {line('licenceNumber', t('begin.licence'), {}, t('begin.licence-hint'))}
         {line('licenceUntil', t('begin.licence-until'), { type: 'date' })}
       </Part>

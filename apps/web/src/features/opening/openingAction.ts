@@ -26,7 +26,7 @@ const of = (fields: Readonly<Record<string, string>>, mail: boolean): Record<str
 
 /** Begins a firm by the link that the server printed, signs its lead in, and leads to the day. */
 export async function openingAction(_before: OpeningState, form: FormData): Promise<OpeningState> {
-  const { token, again, password, examples, ...rest } = Object.fromEntries(
+  const { token, again, password, examples, passkey, ...rest } = Object.fromEntries(
     [...form].map(([name, value]) => [name, typeof value === 'string' ? value.slice(0, 400) : '']),
   ) as Record<string, string>
   const fields = Object.fromEntries(Object.entries(rest).filter(([name]) => !name.startsWith('$')))
@@ -49,5 +49,5 @@ export async function openingAction(_before: OpeningState, form: FormData): Prom
     return wrong(error.errors.length > 0 ? Object.fromEntries(error.errors.map((e) => [e.path, e.message])) : { '': error.message })
   }
   await auth().api.signInEmail({ body: { email: parsed.data.email, password: parsed.data.password }, headers: await headers() })
-  redirect('/today')
+  redirect(passkey === '1' ? '/begin/passkey' : '/today')
 }

@@ -7,6 +7,7 @@ import { toast } from '@/ui/toast'
 import { t } from '@/messages/signIn'
 import { askSignIn } from './askSignIn'
 import { usePasskeysHere } from './passkeysHere'
+import { registerPasskey } from './registerPasskey'
 
 export interface PasskeyShown {
   readonly id: string
@@ -28,7 +29,7 @@ export function Passkeys({ list, timeZone }: { readonly list: readonly PasskeySh
     told(answer.ok ? t('passkey.removed') : answer.said)
   }
   const add = async () => {
-    const wrong = await register(name.trim())
+    const wrong = await registerPasskey(name.trim())
     if (wrong) return toast.error(wrong)
     setName('')
     told(t('passkey.added'))
@@ -73,18 +74,4 @@ export function Passkeys({ list, timeZone }: { readonly list: readonly PasskeySh
       )}
     </>
   )
-}
-
-/** Answers with what went wrong; null when the passkey was added. */
-async function register(name: string): Promise<string | null> {
-  const { startRegistration } = await import('@simplewebauthn/browser')
-  const asked = await askSignIn<Parameters<typeof startRegistration>[0]['optionsJSON']>('/passkey/generate-register-options')
-  if (!asked.ok) return asked.said
-  try {
-    const response = await startRegistration({ optionsJSON: asked.body })
-    const answer = await askSignIn('/passkey/verify-registration', { response, ...(name && { name }) })
-    return answer.ok ? null : answer.said
-  } catch {
-    return t('passkey.not-added')
-  }
 }

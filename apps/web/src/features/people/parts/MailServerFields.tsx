@@ -2,7 +2,8 @@ import { Field } from '@/ui/Field'
 import { t } from '@/messages/signIn'
 
 const FIELDS = [
-  ['from', { type: 'email', autoComplete: 'off' }],
+  // Not of the type that a browser checks by itself: it could not show what is wrong in a part that is folded away.
+  ['from', { inputMode: 'email', autoComplete: 'off' }],
   ['host', { autoComplete: 'off', autoCapitalize: 'none' }],
   ['port', { inputMode: 'numeric', placeholder: '587' }],
   ['username', { autoComplete: 'off', autoCapitalize: 'none' }],
