@@ -114,7 +114,7 @@ export function OpeningForm({
         {line('licenceUntil', t('begin.licence-until'), { type: 'date' })}
       </Part>
       <details className="border-y hairline py-2" open={Boolean(typed['mail-host'])}>
-        <summary className="flex min-h-11 cursor-pointer items-center font-semibold">{t('begin.mail')}</summary>
+        <summary className="flex min-h-11 cursor-pointer items-center font-semibold text-primary">{t('begin.mail')}</summary>
         <p className="pb-3 text-sm quiet">{t('begin.mail-hint')}</p>
         <MailServerFields typed={typed} problems={problems} prefix="mail-" />
       </details>

@@ -35,7 +35,7 @@ export function MailServer({
   }
   return (
     <details className="border-y hairline py-2">
-      <summary className="flex min-h-11 cursor-pointer items-center font-semibold">
+      <summary className="flex min-h-11 cursor-pointer items-center font-semibold text-primary">
         {current ? t('mail.server.is', { host: current.host, from: current.from }) : t('mail.server.title')}
       </summary>
       <form
