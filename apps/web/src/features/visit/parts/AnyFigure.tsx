@@ -17,18 +17,18 @@ import { bandFor, instrumentFor } from '@lucerna/core/visit'
 import { useId, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Choose } from '@/ui/Choose'
-import { bandText, unitText } from '@/ui/figures'
+import { bandText } from '@/ui/figures'
 import { useZeroHere } from './useZeroHere'
 import { specialText } from '@/ui/specialText'
 import { toast } from '@/ui/toast'
-import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/figure'
 import { t as visitWords } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import { findFigures } from '../findFigure'
 import { useDesk } from './context'
-import { draftOf, isSure, problemText } from './NeedRow'
+import { draftOf, isSure } from './NeedRow'
 import { ReadWithLine } from './ReadWithLine'
+import { ValueField } from './ValueField'
 
 /** So many are offered at once: what is not among them is found by another word. */
 const OFFERED = 12
@@ -165,7 +165,6 @@ function OneFigure({
       (i) => setInstanceId(i ? (i as Instance) : undefined),
     ],
   ]
-  const problem = draft.parsed && !draft.parsed.ok ? draft.parsed.error : null
   return (
     <form
       noValidate
@@ -186,29 +185,12 @@ function OneFigure({
           options.length > 1 ? <Choose key={label} label={label} value={value} options={options} onChange={choose} /> : null,
         )}
       </div>
-      <label className="flex flex-col gap-1">
+      <ValueField need={need} draft={draft} units={units} onText={setText}>
         <span className="flex flex-wrap justify-between gap-x-3 text-sm quiet">
           {t('figure.value')}
           {band && <span>{bandText(id, band, units, { upTo: visitWords('band.up-to'), from: visitWords('band.from') })}</span>}
         </span>
-        <span className="flex items-center gap-2">
-          <input
-            autoFocus
-            inputMode="decimal"
-            autoComplete="off"
-            className="input press w-full figure text-2xl"
-            value={text}
-            aria-invalid={problem !== null}
-            onChange={(e) => setText(e.target.value)}
-          />
-          <span className="min-w-12 text-lg quiet">{unitText(id, units)}</span>
-        </span>
-      </label>
-      {problem && (
-        <p role="alert" className="flex gap-2 text-error">
-          <WarningSign size={18} /> {problemText(problem, need, units)}
-        </p>
-      )}
+      </ValueField>
       <ReadWithLine need={need} found={found} asks />
       {zero.box}
       {found.kind === 'none' && <p className="text-sm text-warning">{t('figure.no-instrument')}</p>}

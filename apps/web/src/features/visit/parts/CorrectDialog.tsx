@@ -6,13 +6,13 @@ import { bandFor, type JudgedReading } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { timeAt } from '@/ui/dates'
-import { figureWithUnit, unitText } from '@/ui/figures'
+import { figureWithUnit } from '@/ui/figures'
 import { toast } from '@/ui/toast'
-import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/figure'
 import { wordsFor } from '@/ui/words'
 import { rateLabel, useDesk } from './context'
-import { draftOf, isSure, problemText } from './NeedRow'
+import { draftOf, isSure } from './NeedRow'
+import { ValueField } from './ValueField'
 
 const REASONS = ['typed', 'zero', 'early', 'place'] as const
 
@@ -95,7 +95,6 @@ function Correction({
   }
   const need = { ...place, optional: true } as unknown as Need
   const draft = draftOf(need, text, units, bandFor(appliance, context.practice, place), appliance.facts.gas)
-  const problem = draft.parsed && !draft.parsed.ok ? draft.parsed.error : null
   const said = reason.trim().length >= 3
   const write = (replacement: Parameters<typeof takeReading>[0] | null) => {
     const data = { readingId: old.readingId, reason: reason.trim(), ...(replacement && { replacement: takeReading(replacement) }) }
@@ -130,26 +129,9 @@ function Correction({
         <Which of={old} />
         <Value of={old} />
       </div>
-      <label className="flex flex-col gap-1">
+      <ValueField need={need} draft={draft} units={units} onText={setText}>
         <span className="font-semibold">{t('correct.right')}</span>
-        <span className="flex items-center gap-2">
-          <input
-            autoFocus
-            inputMode="decimal"
-            autoComplete="off"
-            className="input press w-full figure text-2xl"
-            value={text}
-            aria-invalid={problem !== null}
-            onChange={(e) => setText(e.target.value)}
-          />
-          <span className="min-w-12 text-lg quiet">{unitText(old.measurandId, units)}</span>
-        </span>
-      </label>
-      {problem && (
-        <p role="alert" className="flex gap-2 text-error">
-          <WarningSign size={18} /> {problemText(problem, need, units)}
-        </p>
-      )}
+      </ValueField>
       <div className="flex flex-col gap-2">
         <label className="flex flex-col gap-1">
           <span className="font-semibold">{t('correct.reason')}</span>
