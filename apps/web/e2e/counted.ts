@@ -111,7 +111,9 @@ export async function countService(page: Page, texts: Readonly<Record<string, st
       const open = main.locator(`[data-ask]:not(:has([aria-pressed=true]))${live ? ':not([data-ask=co-steady])' : ''}`)
       for (let n = 0; n < 30 && (await open.count()) > 0 && !(await moved()); n++) {
         const group = open.first()
-        const label = (await group.getAttribute('data-ask')) ?? ''
+        // The last answer ends the step by itself.
+        const label = await group.getAttribute('data-ask', { timeout: 3_000 }).catch(() => null)
+        if (label === null) break
         if (
           await pressed(label === 'signature' ? group.getByRole('button', { name: 'Nobody present' }) : group.getByRole('button').first())
         )

@@ -47,19 +47,32 @@ export function delimiterOf(head: string): string {
 /** A row longer than this is a quotation mark that was never closed. */
 const LONGEST_ROW = 1_000_000
 
-/** Rows of a CSV as they arrive, with the line that each began on (the header is line 1). Quoted line breaks are kept together. @throws UnreadableFile */
-export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<{ line: number; cells: string[] }> {
+interface CsvRow {
+  /** On which it began; the header is line 1. */
+  readonly line: number
+  readonly cells: string[]
+}
+
+/** Rows of a CSV as they arrive. Quoted line breaks are kept together. @throws UnreadableFile */
+export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<CsvRow> {
+  for await (const rows of csvLists(texts)) yield* rows
+}
+
+/** The same in lists, one for each piece of the file: a hundred thousand rows are not waited for one by one. */
+export async function* csvLists(texts: AsyncIterable<string>): AsyncGenerator<readonly CsvRow[]> {
   let rest = ''
   /** How far the rest was looked through, and whether that ended inside quotes: no character is looked at twice. */
   let seen = 0
   let quoted = false
   let line = 1
   let delimiter: string | null = null
-  function* rowsIn(text: string): Generator<{ line: number; cells: string[] }> {
+  const rowsIn = (text: string): CsvRow[] => {
+    const rows: CsvRow[] = []
     for (const cells of Papa.parse<string[]>(text.replace(/\r?\n$/, ''), { delimiter: delimiter ?? ',', skipEmptyLines: false }).data) {
-      if (cells.some((c) => c.trim() !== '')) yield { line, cells }
-      line += 1 + cells.reduce((n, c) => n + (c.match(/\n/g)?.length ?? 0), 0)
+      if (cells.some((c) => c.trim() !== '')) rows.push({ line, cells })
+      line += 1 + cells.reduce((n, c) => n + (c.includes('\n') ? c.split('\n').length - 1 : 0), 0)
     }
+    return rows
   }
   for await (const text of texts) {
     rest += text
@@ -75,7 +88,7 @@ export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<{ l
       else if (c === LINE_END && !quoted) end = seen + 1
     }
     if (end > 0) {
-      yield* rowsIn(rest.slice(0, end))
+      yield rowsIn(rest.slice(0, end))
       rest = rest.slice(end)
       seen -= end
     }
@@ -85,7 +98,7 @@ export async function* csvRows(texts: AsyncIterable<string>): AsyncGenerator<{ l
     rest = rest.replace(/^\uFEFF/, '')
     delimiter = delimiterOf(rest)
   }
-  if (rest.trim() !== '') yield* rowsIn(rest)
+  if (rest.trim() !== '') yield rowsIn(rest)
 }
 
 /** One line of a CSV with commas, quoted where needed. */

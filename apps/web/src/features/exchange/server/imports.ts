@@ -9,7 +9,7 @@ import { changesBetween } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 import { type TableKind } from '../columns'
-import { csvRows, decoded, UnreadableFile } from '@/ui/csv'
+import { csvLists, decoded, UnreadableFile } from '@/ui/csv'
 import { PLACES_FILE } from '../placesFile'
 import { loadLookups, type Lookups } from './lookups'
 import { type JudgedRow, judgeRow, readCells, readHeader } from './rows'
@@ -28,7 +28,7 @@ interface Judged {
 /** What would happen with judged rows, against what is stored now. */
 async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readonly Judged[]): Promise<Staged[]> {
   const stored = new Map<string, Awaited<ReturnType<typeof storedRows>>>()
-  // Removed entries too: a row with the id of one brings it back.
+  // Removed entries too: a row with the id of one brings it back. What has an id that was made just now is nowhere.
   for (const kind of new Set(batch.flatMap(({ row }) => (row.ok ? [row.kind] : []))))
     stored.set(
       kind,
@@ -36,7 +36,7 @@ async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readon
         tx,
         actor.firmId,
         kind,
-        batch.flatMap(({ row }) => (row.ok && row.kind === kind ? [row.id] : [])),
+        batch.flatMap(({ row }) => (row.ok && row.kind === kind && !row.fresh ? [row.id] : [])),
       ),
     )
   return batch.map(({ line, row, absent = [] }): Staged => {
@@ -119,8 +119,8 @@ export async function checkFile(
     const lookups = await inFirm(actor, (tx) => loadLookups(tx, actor.firmId))
     let batch: Judged[] = []
     let kept: Promise<void> = Promise.resolve()
-    for await (const judged of kind === 'places' ? placesRows(body, lookups) : tableRows(kind, body, lookups)) {
-      batch.push(judged)
+    for await (const list of kind === 'places' ? placesRows(body, lookups) : tableRows(kind, body, lookups)) {
+      batch.push(...list)
       if (batch.length < BATCH) continue
       // The database takes one list while the next is read.
       await kept
@@ -143,41 +143,50 @@ export async function checkFile(
   return id
 }
 
-async function* tableRows(kind: TableKind, body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged> {
+async function* tableRows(kind: TableKind, body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged[]> {
   let header: ReturnType<typeof readHeader> | null = null
-  for await (const { line, cells } of csvRows(decoded(body))) {
-    if (!header) {
+  for await (const rows of csvLists(decoded(body))) {
+    const list: Judged[] = []
+    for (const { line, cells } of rows) {
+      if (header) {
+        const { values, problems } = readCells(header.columns, cells, kind)
+        list.push({ line, row: judgeRow(kind, values, problems, lookups), absent: header.absent })
+        continue
+      }
       header = readHeader(kind, cells)
       if (header.columns.every((c) => c === null)) throw new UnreadableFile('no-header')
       if (header.unknown.length > 0) throw new UnreadableFile('unknown-columns', { columns: header.unknown.join(', ').slice(0, 300) })
       if (header.missing.length > 0) throw new UnreadableFile('missing-columns', { columns: header.missing.join(', ') })
-      continue
     }
-    const { values, problems } = readCells(header.columns, cells, kind)
-    yield { line, row: judgeRow(kind, values, problems, lookups), absent: header.absent }
+    yield list
   }
   if (!header) throw new UnreadableFile('empty')
 }
 
 /** A whole-places file: its sites first, then what stands on them, each a row of the check. */
-async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged> {
+async function* placesRows(body: AsyncIterable<Uint8Array>, lookups: Lookups): AsyncGenerator<Judged[]> {
   const parts: string[] = []
   for await (const text of decoded(body)) parts.push(text)
   const read = readFile([PLACES_FILE], parts.join(''))
   let line = 1
   if (!read.ok) {
-    for (const p of read.problems)
-      yield {
-        line: ++line,
-        row: { ok: false, label: p.path || t('exchange.the-file'), problems: [{ column: p.path, message: p.message }] },
-      }
+    yield read.problems.map(({ path, message }) => ({
+      line: ++line,
+      row: { ok: false, label: path || t('exchange.the-file'), problems: [{ column: path, message }] },
+    }))
     return
   }
   for (const { supplies, appliances, ...own } of read.document.sites) {
-    const site = judgeRow('sites', own, [], lookups)
-    yield { line: ++line, row: site }
     const place = { site: own.name, siteAddress: own.address }
-    for (const s of supplies) yield { line: ++line, row: judgeRow('supplies', { ...s, ...place }, [], lookups, own.id) }
-    for (const a of appliances) yield { line: ++line, row: judgeRow('appliances', { ...a, ...place }, [], lookups, own.id) }
+    // Each is judged when what stands before it is known.
+    const judge = (kind: TableKind, values: object, on?: string): Judged => ({
+      line: ++line,
+      row: judgeRow(kind, { ...values }, [], lookups, on),
+    })
+    yield [
+      judge('sites', own),
+      ...supplies.map((s) => judge('supplies', { ...s, ...place }, own.id)),
+      ...appliances.map((a) => judge('appliances', { ...a, ...place }, own.id)),
+    ]
   }
 }

@@ -20,6 +20,8 @@ export type JudgedRow =
       readonly ok: true
       readonly kind: TableKind
       readonly id: string
+      /** Its id was made here: no entry has it. */
+      readonly fresh: boolean
       readonly siteId: string
       readonly label: string
       readonly fields: Record<string, unknown>
@@ -148,7 +150,7 @@ export function judgeRow(
   const id = known ?? (wish || uuidv7())
   if (!register(kind, id, siteId, parsed.data, lookups))
     return { ok: false, label, problems: [{ column: columnOf(kind, 'id'), message: t('exchange.row-twice') }] }
-  return { ok: true, kind, id, siteId: siteId || id, label, fields: parsed.data }
+  return { ok: true, kind, id, fresh: !known && !wish, siteId: siteId || id, label, fields: parsed.data }
 }
 
 const seen = new WeakMap<Lookups, Set<string>>()

@@ -6,7 +6,7 @@ import { bandFor, instrumentFor, missingIn, readingKey, stillToRead, type Verdic
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { v7 as uuidv7 } from 'uuid'
-import { Grid3x3 } from 'lucide-react'
+import { Grid3x3, Pencil } from 'lucide-react'
 import { clockText } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { figureWithUnit } from '@/ui/figures'
@@ -112,6 +112,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const outside = verdicts.some((v) => v.status === 'outside')
   const tooEarly = verdicts.some((v) => v.because === 'early')
   const done = complete && typed.length === 0
+  const corrects = may(role, 'reading.corrected') && step.needs.some((n) => state.latest.has(readingKey(n)))
   const undoneBy = useGoOn(step, !readOnly && typed.length === 0 && (prepared || step.kind === 'sequence'), folds ? unfolded : true)
   // With our own keys the first field is at hand as soon as nothing but figures is left to do: no tap for it.
   const onlyFigures = missingIn(step, state, visit, context).every((m) => m.code === 'reading')
@@ -329,11 +330,6 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
         </details>
       )}
       <Computed step={step} state={shown} />
-      {may(role, 'reading.corrected') && step.needs.some((n) => state.latest.has(readingKey(n))) && (
-        <button type="button" className="btn btn-ghost px-0 text-primary btn-sm" onClick={() => desk.openDialog('correct')}>
-          {t('correct.open')}
-        </button>
-      )}
       {step.kind === 'working' && <Ladder />}
       {children}
       {done && outside && (
@@ -402,7 +398,19 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
                 </button>
               </>
             )}
-            {prepared && step.needs.length > 0 && (
+            {/* What was read can be wrong; what is still to be read is typed. They take one place, so that a phone has room. */}
+            {done && corrects && (
+              <button
+                type="button"
+                aria-label={t('correct.open')}
+                title={t('correct.open')}
+                className="btn press btn-outline px-4"
+                onClick={() => desk.openDialog('correct')}
+              >
+                <Pencil size={22} aria-hidden="true" />
+              </button>
+            )}
+            {prepared && step.needs.length > 0 && !(done && corrects) && (
               <button
                 type="button"
                 aria-pressed={keys.wanted}
