@@ -17,13 +17,20 @@ export async function insertMany<T extends PgTable>(
   conflict: 'refuse' | 'nothing' = 'refuse',
 ): Promise<void> {
   if (rows.length === 0) return
-  const given = new Set(rows.flatMap((row) => Object.entries(row).flatMap(([key, value]) => (value === undefined ? [] : [key]))))
+  const list = rows as readonly Record<string, unknown>[]
+  const given = new Set<string>()
+  for (const row of list) for (const key in row) if (row[key] !== undefined) given.add(key)
   const columns = Object.entries(getTableColumns(table)).filter(([key]) => given.has(key))
   const names = sql.join(
     columns.map(([, c]) => sql.identifier(c.name)),
     sql`, `,
   )
-  const data = (rows as readonly Record<string, unknown>[]).map((row) => Object.fromEntries(columns.map(([key, c]) => [c.name, row[key]])))
+  // Plain loops: a hundred thousand rows go through here.
+  const data = list.map((row) => {
+    const named: Record<string, unknown> = {}
+    for (const [key, c] of columns) named[c.name] = row[key]
+    return named
+  })
   await tx.execute(
     sql`insert into ${table} (${names}) select ${names} from json_populate_recordset(null::${table}, ${JSON.stringify(data)}::json) ${conflict === 'nothing' ? sql`on conflict do nothing` : sql``}`,
   )

@@ -1,5 +1,5 @@
 import { readFile } from '@lucerna/core/formats'
-import { and, eq } from 'drizzle-orm'
+import { and, eq, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm, type Transaction } from '@/db/client'
 import { insertMany } from '@/db/insertMany'
@@ -94,6 +94,8 @@ export async function checkFile(
     await inFirm(
       actor,
       async (tx) => {
+        // Work in hand: where the machine fails it is begun anew, and nobody waits for the disk.
+        await tx.execute(sql`set local synchronous_commit = off`)
         const staged = await stage(tx, actor, id, batch)
         await insertMany(tx, importRow, staged)
         counts.rows += staged.length
