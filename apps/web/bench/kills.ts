@@ -160,6 +160,7 @@ for (let i = 0; i < kills; i++) {
   }
   await sending
   for (let n = 0; n < 200 && !(await device.send()); n++) await sleep(100)
+  if ((i + 1) % 50 === 0) console.log(`kills  ${i + 1} of ${kills}, ${device.acknowledged.size} events acknowledged`)
 }
 
 owner = connect(ownerUrl, 1)

@@ -169,7 +169,7 @@ export const visit = {
   'adjust.said.anticlockwise': '{{n}} {{unit}} anticlockwise',
   'note.kind': 'Type',
   'note.temporary': 'Temporary change',
-  'note.remark': 'Note',
+  'note.remark': 'Remark',
   'note.text': 'Note',
   'note.defect-text': 'Fault and location',
   'note.actions': 'Required actions:',
