@@ -11,6 +11,20 @@ const pageKept = (page: Page, path: string) =>
     .poll(() => page.evaluate(async (p) => (await (await caches.open('lucerna-pages')).match(p)) !== undefined, path), { timeout: 15_000 })
     .toBe(true)
 
+/** How many events this device still has to send. */
+const waitingHere = () =>
+  new Promise<number>((done, failed) => {
+    const open = indexedDB.open('lucerna')
+    open.onerror = () => failed(new Error('no store'))
+    open.onsuccess = () => {
+      const count = open.result.transaction('events').objectStore('events').count()
+      count.onsuccess = () => {
+        open.result.close()
+        done(count.result)
+      }
+    }
+  })
+
 test('with the server away the visit opens again with all that was acknowledged and goes on; signing out forgets it', async ({
   page,
   context,
@@ -29,6 +43,8 @@ test('with the server away the visit opens again with all that was acknowledged 
   const acknowledged = page.waitForResponse((r) => r.ok() && (r.request().postData() ?? '').includes('"22.2"'))
   await record(page, ['22.3', '22.2'])
   await acknowledged
+  // The answer has come; the device lets go of what it said a moment later.
+  await expect.poll(() => page.evaluate(waitingHere)).toBe(0)
   await allKept(page)
 
   await context.setOffline(true)
