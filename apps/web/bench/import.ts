@@ -4,6 +4,7 @@
  */
 import { eq } from 'drizzle-orm'
 import { Readable } from 'node:stream'
+import { constants, PerformanceObserver } from 'node:perf_hooks'
 import { pipeline } from 'node:stream/promises'
 import { connect } from '@/db/client'
 import { membership, user } from '@/db/schema'
@@ -24,6 +25,13 @@ const megabytes = () => process.memoryUsage().rss / 1e6
 let highest = 0
 const watch = setInterval(() => (highest = Math.max(highest, megabytes())), 50)
 const resting = megabytes()
+// What the program keeps from being collected: its memory as the machine sees it is mostly what nobody has tidied away yet.
+let kept = 0
+const collected = new PerformanceObserver((list) => {
+  const major = list.getEntries().some((e) => (e as { detail?: { kind?: number } }).detail?.kind === constants.NODE_PERFORMANCE_GC_MAJOR)
+  if (major) kept = Math.max(kept, process.memoryUsage().heapUsed / 1e6)
+})
+collected.observe({ entryTypes: ['gc'] })
 
 function* csv(): Generator<Buffer> {
   let text = 'site,card,name,serial,position\n'
@@ -58,6 +66,8 @@ const line = (name: string, s: number) =>
 line(`bare COPY of ${ROWS} rows`, copying)
 line('check of a CSV', checking)
 line('taking over', taking)
-console.log(`memory: ${resting.toFixed(0)} MB before, ${highest.toFixed(0)} MB at most (meant: under 300)`)
+console.log(
+  `memory: ${resting.toFixed(0)} MB before, ${highest.toFixed(0)} MB at most; kept through collections ${kept.toFixed(0)} MB (meant: under 200)`,
+)
 await owner.client.end()
 process.exit(0)

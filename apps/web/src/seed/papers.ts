@@ -65,12 +65,12 @@ export async function seedPapers(
     updatedAt: at,
     createdBy: leadId,
   })
-  await db.insert(t.importRow).values({
+  await db.insert(t.importBatch).values({
     jobId,
     firmId,
-    line: 2,
+    batch: 0,
     action: 'refuse',
-    label: 'Old Mill',
-    problems: [{ column: 'altitude_m', message: 'It is missing.' }],
+    lastLine: 2,
+    rows: [{ line: 2, label: 'Old Mill', problems: [{ column: 'altitude_m', message: 'It is missing.' }] }],
   })
 }

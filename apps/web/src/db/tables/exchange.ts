@@ -1,4 +1,4 @@
-import { bigint, boolean, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core'
+import { bigint, boolean, foreignKey, index, integer, json, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core'
 import { user } from './auth'
 import { bytea, ownFirmOnly, stamp } from './common'
 import { firmId } from './people'
@@ -36,23 +36,38 @@ export const importJob = pgTable(
   (t) => [index('import_newest').on(t.firmId, t.createdAt), unique('import_in_firm').on(t.firmId, t.id), ownFirmOnly()],
 )
 
-/** Rows of an import between reading and taking over; gone afterwards but for those that were refused. */
-export const importRow = pgTable(
-  'import_row',
+export const IMPORT_ACTIONS = ['add', 'change', 'same', 'refuse'] as const
+export type ImportAction = (typeof IMPORT_ACTIONS)[number]
+
+/** A row of an import between reading and taking over. */
+export interface StagedRow {
+  /** As a spreadsheet counts: the header is row 1. */
+  readonly line: number
+  readonly label: string
+  /** The entry it becomes or changes. */
+  readonly subjectId?: string
+  readonly data?: unknown
+  readonly problems?: readonly { readonly column: string; readonly message: string }[]
+}
+
+/**
+ * Rows of an import between reading and taking over, a list of those of one action in each piece of the file; gone afterwards but for those that were refused.
+ * Nothing asks the database for one of them, so that it need not take a hundred thousand apart.
+ */
+export const importBatch = pgTable(
+  'import_batch',
   {
     jobId: uuid('job_id').notNull(),
     firmId: firmId(),
-    /** As a spreadsheet counts: the header is row 1. */
-    line: integer('line').notNull(),
-    action: text('action', { enum: ['add', 'change', 'same', 'refuse'] }).notNull(),
-    /** The entry it becomes or changes. */
-    subjectId: uuid('subject_id'),
-    label: text('label').notNull(),
-    data: jsonb('data').$type<unknown>(),
-    problems: jsonb('problems').$type<readonly { readonly column: string; readonly message: string }[]>(),
+    /** Which piece of the file, from 0. */
+    batch: integer('batch').notNull(),
+    action: text('action', { enum: IMPORT_ACTIONS }).notNull(),
+    /** The last line of the list. */
+    lastLine: integer('last_line').notNull(),
+    rows: json('rows').$type<readonly StagedRow[]>().notNull(),
   },
   (t) => [
-    primaryKey({ columns: [t.jobId, t.line] }),
+    primaryKey({ columns: [t.jobId, t.batch, t.action] }),
     foreignKey({ columns: [t.firmId, t.jobId], foreignColumns: [importJob.firmId, importJob.id] }).onDelete('cascade'),
     ownFirmOnly(),
   ],

@@ -1,8 +1,8 @@
 import fc from 'fast-check'
-import { and, eq, like } from 'drizzle-orm'
+import { eq, like } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm } from '@/db/client'
-import { appliance, gasSupply, importJob, importRow, site } from '@/db/schema'
+import { appliance, gasSupply, importBatch, importJob, site } from '@/db/schema'
 import type { Actor } from '@/server/actorOf'
 import { actorNamed, closeAll, ownerDb } from '@/test/world'
 import { cellOf, readCell } from './cells'
@@ -150,7 +150,7 @@ describe('a file taken in', () => {
         .from(site)
         .where(like(site.name, `%${mark}`)),
     ).toHaveLength(2)
-    expect(await ownerDb.select().from(importRow).where(eq(importRow.jobId, mended.id))).toHaveLength(0)
+    expect(await ownerDb.select().from(importBatch).where(eq(importBatch.jobId, mended.id))).toHaveLength(0)
 
     // The same again is the same; one cell changed is a change, and says which.
     const again = await check('sites', SITES, `Mill ${mark};Weir 1;Europe/Zurich;412.5\r\nBarn ${mark};Weir 2;Europe/Zurich;1201\r\n`)
@@ -193,10 +193,8 @@ describe('a file taken in', () => {
   test('what changed between check and taking over stops it, and leaves nothing behind', async () => {
     const mark = uuidv7().slice(-10)
     const { id } = await check('sites', SITES, `Twin ${mark};Weir 1;UTC;1\r\nTwin ${mark};Weir 2;UTC;1\r\n`)
-    const [row] = await ownerDb
-      .select()
-      .from(importRow)
-      .where(and(eq(importRow.jobId, id), eq(importRow.line, 3)))
+    const [list] = await ownerDb.select().from(importBatch).where(eq(importBatch.jobId, id))
+    const row = list!.rows.find((r) => r.line === 3)
     // Somebody took the very id meanwhile.
     await ownerDb
       .insert(site)

@@ -56,7 +56,7 @@ export const LEFT_OUT = {
   live_lines: 'what instruments send now',
   live_command: 'what an instrument is told now',
   import_job: 'work in hand',
-  import_row: 'work in hand',
+  import_batch: 'work in hand',
   export_job: 'work in hand',
   export_chunk: 'work in hand',
   drift: 'made anew from the rest',

@@ -1,9 +1,8 @@
 import { readFile } from '@lucerna/core/formats'
-import { and, eq, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm, type Transaction } from '@/db/client'
-import { insertMany } from '@/db/insertMany'
-import { importJob, importRow } from '@/db/schema'
+import { IMPORT_ACTIONS, importBatch, importJob, type ImportAction, type StagedRow } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { changesBetween } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
@@ -14,9 +13,13 @@ import { PLACES_FILE } from '../placesFile'
 import { loadLookups, type Lookups } from './lookups'
 import { type JudgedRow, judgeRow, readCells, readHeader } from './rows'
 import { storedRows } from './stored'
-import { at, BATCH, Cancelled, type ImportKind, type Job, KEYS_ONLY, now } from './jobs'
+import { at, BATCH, Cancelled, dropRows, type ImportKind, type Job, KEYS_ONLY, now } from './jobs'
 
-type Staged = typeof importRow.$inferInsert
+interface Staged extends StagedRow {
+  readonly action: ImportAction
+}
+
+const COUNTED = { add: 'added', change: 'changed', same: 'same', refuse: 'refused' } as const satisfies Record<ImportAction, string>
 
 interface Judged {
   readonly line: number
@@ -26,7 +29,7 @@ interface Judged {
 }
 
 /** What would happen with judged rows, against what is stored now. */
-async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readonly Judged[]): Promise<Staged[]> {
+async function stage(tx: Transaction, actor: Actor, batch: readonly Judged[]): Promise<Staged[]> {
   const stored = new Map<string, Awaited<ReturnType<typeof storedRows>>>()
   // Removed entries too: a row with the id of one brings it back. What has an id that was made just now is nowhere.
   for (const kind of new Set(batch.flatMap(({ row }) => (row.ok ? [row.kind] : []))))
@@ -40,7 +43,7 @@ async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readon
       ),
     )
   return batch.map(({ line, row, absent = [] }): Staged => {
-    const common = { jobId, firmId: actor.firmId, line, label: row.label.slice(0, 300) }
+    const common = { line, label: row.label.slice(0, 300) }
     if (!row.ok) return { ...common, action: 'refuse', problems: row.problems }
     const before = stored.get(row.kind)?.get(row.id)
     if (before && before.siteId !== row.siteId)
@@ -53,16 +56,9 @@ async function stage(tx: Transaction, actor: Actor, jobId: string, batch: readon
       ...common,
       action,
       subjectId: row.id,
-      data:
-        action === 'same'
-          ? null
-          : {
-              kind: row.kind,
-              siteId: row.siteId,
-              fields,
-              version: before?.version ?? null,
-              changes: changes.map((c) => c.field),
-            },
+      ...(action !== 'same' && {
+        data: { kind: row.kind, siteId: row.siteId, fields, version: before?.version ?? null, changes: changes.map((c) => c.field) },
+      }),
     }
   })
 }
@@ -89,6 +85,7 @@ export async function checkFile(
     }),
   )
   const counts = { rows: 0, added: 0, changed: 0, same: 0, refused: 0 }
+  let batches = 0
   const keep = async (batch: readonly Judged[]) => {
     if (signal.aborted) throw new Cancelled()
     await inFirm(
@@ -96,11 +93,15 @@ export async function checkFile(
       async (tx) => {
         // Work in hand: where the machine fails it is begun anew, and nobody waits for the disk.
         await tx.execute(sql`set local synchronous_commit = off`)
-        const staged = await stage(tx, actor, id, batch)
-        await insertMany(tx, importRow, staged)
+        const staged = await stage(tx, actor, batch)
+        const lists = IMPORT_ACTIONS.flatMap((action) => {
+          const rows = staged.flatMap(({ action: own, ...row }) => (own === action ? [row] : []))
+          counts[COUNTED[action]] += rows.length
+          return rows.length > 0 ? [{ jobId: id, firmId: actor.firmId, batch: batches, action, lastLine: rows.at(-1)!.line, rows }] : []
+        })
+        await tx.insert(importBatch).values(lists)
         counts.rows += staged.length
-        for (const s of staged)
-          counts[s.action === 'add' ? 'added' : s.action === 'change' ? 'changed' : s.action === 'same' ? 'same' : 'refused']++
+        batches++
         const [job] = await tx
           .update(importJob)
           .set({ ...counts, updatedAt: now() })
@@ -114,7 +115,7 @@ export async function checkFile(
   }
   const end = (state: Job['state'], message: string | null) =>
     inFirm(actor, async (tx) => {
-      if (state !== 'checked') await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+      if (state !== 'checked') await dropRows(tx, actor, id)
       await tx.update(importJob).set({ state, message, updatedAt: now() }).where(at(actor.firmId, id))
     })
   try {

@@ -1,6 +1,6 @@
-import { and, asc, desc, eq, gt, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, gte } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
-import { importJob, importRow, user } from '@/db/schema'
+import { type ImportAction, importBatch, importJob, type StagedRow, user } from '@/db/schema'
 import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
 import { ApiProblem } from '@/server/problem'
@@ -9,7 +9,7 @@ import { t } from '@/messages/all'
 export type Job = typeof importJob.$inferSelect
 export type ImportKind = Job['kind']
 
-export const BATCH = 1000
+export const BATCH = 500
 /** An import without a sign of life for this long was broken off with its process. */
 export const DEAD_MS = 60_000
 export const MOST_CSV_BYTES = 64_000_000
@@ -77,35 +77,69 @@ export async function listJobs(tx: Transaction, actor: Actor): Promise<ShownJob[
   return rows.map(shown)
 }
 
-/** Rows of a checked import, a page at a time. */
-export async function jobRows(
+const PAGE = 100
+/** Lists of an import read at once: of three pieces of its file or more. */
+const LISTS = 12
+
+/** The rows of one action in one piece of the file. */
+export type List = Pick<typeof importBatch.$inferSelect, 'batch' | 'action' | 'rows'>
+
+/** The lists of an import, a piece of its file after the other, those of one action alone or all. */
+export async function* stagedLists(
   tx: Transaction,
   actor: Actor,
   id: string,
-  query: { action?: 'add' | 'change' | 'same' | 'refuse' | undefined; after: number },
-) {
-  await readJob(tx, actor, id)
-  const rows = await tx
-    .select({
-      line: importRow.line,
-      action: importRow.action,
-      label: importRow.label,
-      problems: importRow.problems,
-      changes: sql<unknown>`${importRow.data} -> 'changes'`,
-    })
-    .from(importRow)
-    .where(
-      and(
-        eq(importRow.firmId, actor.firmId),
-        eq(importRow.jobId, id),
-        gt(importRow.line, query.after),
-        query.action && eq(importRow.action, query.action),
-      ),
-    )
-    .orderBy(asc(importRow.line))
-    .limit(101)
-  return { rows: rows.slice(0, 100), next: rows.length > 100 ? rows[99]!.line : null }
+  { action, after = 0, atOnce = LISTS }: { action?: ImportAction | undefined; after?: number; atOnce?: number } = {},
+): AsyncGenerator<readonly List[]> {
+  for (let from = 0; ;) {
+    const read = await tx
+      .select({ batch: importBatch.batch, action: importBatch.action, rows: importBatch.rows })
+      .from(importBatch)
+      .where(
+        and(
+          eq(importBatch.firmId, actor.firmId),
+          eq(importBatch.jobId, id),
+          gte(importBatch.batch, from),
+          gt(importBatch.lastLine, after),
+          action && eq(importBatch.action, action),
+        ),
+      )
+      .orderBy(asc(importBatch.batch), asc(importBatch.action))
+      .limit(atOnce)
+    const last = read.at(-1)?.batch
+    if (last === undefined) return
+    // The last piece may have been cut: it is read again with the next.
+    const whole = read.length < atOnce ? read : read.filter((l) => l.batch < last)
+    for (const batch of new Set(whole.map((l) => l.batch))) yield whole.filter((l) => l.batch === batch)
+    if (read.length < atOnce) return
+    from = last
+  }
 }
+
+/** Rows of a checked import, a page at a time. */
+export async function jobRows(tx: Transaction, actor: Actor, id: string, query: { action?: ImportAction | undefined; after: number }) {
+  await readJob(tx, actor, id)
+  const rows: { line: number; action: ImportAction; label: string; problems: StagedRow['problems'] | null; changes: unknown }[] = []
+  for await (const lists of stagedLists(tx, actor, id, query)) {
+    for (const { action, rows: own } of lists)
+      for (const { line, label, problems, data } of own)
+        if (line > query.after)
+          rows.push({
+            line,
+            action,
+            label,
+            problems: problems ?? null,
+            changes: (data as { changes?: unknown } | undefined)?.changes ?? null,
+          })
+    if (rows.length > PAGE) break
+  }
+  rows.sort((a, b) => a.line - b.line)
+  return { rows: rows.slice(0, PAGE), next: rows.length > PAGE ? rows[PAGE - 1]!.line : null }
+}
+
+/** Forgets the rows of an import. */
+export const dropRows = (tx: Transaction, actor: Actor, id: string) =>
+  tx.delete(importBatch).where(and(eq(importBatch.firmId, actor.firmId), eq(importBatch.jobId, id)))
 
 /** Asks a running import to stop; it leaves nothing behind. */
 export async function cancelJob(tx: Transaction, actor: Actor, id: string): Promise<void> {
@@ -113,7 +147,7 @@ export async function cancelJob(tx: Transaction, actor: Actor, id: string): Prom
   if (job.state === 'importing' || job.state === 'reading')
     await tx.update(importJob).set({ cancelAsked: true }).where(at(actor.firmId, id))
   else if (job.state === 'checked' || job.state === 'broken-off') {
-    await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+    await dropRows(tx, actor, id)
     await tx.update(importJob).set({ state: 'cancelled', updatedAt: now() }).where(at(actor.firmId, id))
   }
 }

@@ -1,7 +1,7 @@
-import { and, asc, eq, gt, lt, or } from 'drizzle-orm'
+import { and, eq, lt, or } from 'drizzle-orm'
 import { inFirm, progressDatabase, type Transaction } from '@/db/client'
 import { sendWork } from '@/db/queue'
-import { importJob, importRow } from '@/db/schema'
+import { importJob } from '@/db/schema'
 import { reindexSite } from '@/features/places/server'
 import { indexMissing, reindex } from '@/features/search/server'
 import type { Actor } from '@/server/actor'
@@ -13,7 +13,7 @@ import { t } from '@/messages/all'
 import { INDEXED_AT_ONCE, type TableKind } from '../columns'
 import { loadLookups } from './lookups'
 import { AUDIT_KIND, insertRows, type NewRow, SEARCH_KIND, storedRows, updateRow } from './stored'
-import { at, BATCH, Cancelled, DEAD_MS, type Job, KEYS_ONLY, now, readJob } from './jobs'
+import { at, Cancelled, DEAD_MS, dropRows, type Job, KEYS_ONLY, type List, now, readJob, stagedLists } from './jobs'
 
 /** Begins to take a checked import over; it goes on after the answer. @throws ApiProblem 403, 404, 409 not checked, or with refused rows */
 export async function commitJob(actor: Actor, id: string): Promise<void> {
@@ -76,28 +76,19 @@ export async function takeOver(actor: Actor, id: string): Promise<void> {
       async (tx) => {
         const { cards } = await loadLookups(tx, actor.firmId)
         const burnerKinds = new Map([...cards].map(([card, c]) => [card, c.burnerKind]))
-        let after = 0
         let done = 0
         const [all] = await tx.select({ rows: importJob.rows }).from(importJob).where(at(actor.firmId, id))
         // The words of many entries take longer than the entries: they are looked after behind it.
         const later = (all?.rows ?? 0) > INDEXED_AT_ONCE
-        for (;;) {
-          const rows = await tx
-            .select()
-            .from(importRow)
-            .where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id), gt(importRow.line, after)))
-            .orderBy(asc(importRow.line))
-            .limit(BATCH)
-          if (rows.length === 0) break
-          after = rows.at(-1)!.line
-          await takeBatch(tx, actor, rows, burnerKinds, later)
-          done += rows.length
+        for await (const lists of stagedLists(tx, actor, id)) {
+          await takeBatch(tx, actor, lists, burnerKinds, later)
+          done += lists.reduce((n, l) => n + l.rows.length, 0)
           if (await mark({ progress: done })) throw new Cancelled()
         }
         if (later) await sendWork(tx, 'index', { userId: actor.userId }, id)
         await audit(tx, actor, 'imported', ['import', id], now(), [{ field: 'rows', from: null, to: done }])
         // Together with the rows: broken off now, it is either all there and said so, or neither.
-        await tx.delete(importRow).where(and(eq(importRow.firmId, actor.firmId), eq(importRow.jobId, id)))
+        await dropRows(tx, actor, id)
         await tx.update(importJob).set({ state: 'done', updatedAt: now() }).where(at(actor.firmId, id))
       },
       undefined,
@@ -114,11 +105,13 @@ export async function takeOver(actor: Actor, id: string): Promise<void> {
 async function takeBatch(
   tx: Transaction,
   actor: Actor,
-  rows: readonly (typeof importRow.$inferSelect)[],
+  lists: readonly List[],
   burnerKinds: ReadonlyMap<string, string>,
   later: boolean,
 ): Promise<void> {
-  const work = rows.flatMap((r) => (r.data && r.subjectId ? [{ action: r.action, id: r.subjectId, ...(r.data as StagedData) }] : []))
+  const work = lists.flatMap(({ action, rows }) =>
+    rows.flatMap((r) => (r.data && r.subjectId ? [{ action, id: r.subjectId, ...(r.data as StagedData) }] : [])),
+  )
   for (const kind of ['sites', 'supplies', 'appliances', 'instruments'] as const) {
     const own = work.filter((w) => w.kind === kind)
     if (own.length === 0) continue
