@@ -13,6 +13,7 @@ const plain = (name, rootDir = `packages/${name}`) => ({
 const config = {
   // A busy machine is slow, not wrong.
   testTimeout: 30_000,
+  testSequencer: './scripts/lib/longestFirst.cjs',
   projects: [
     plain('core'),
     plain('sim'),

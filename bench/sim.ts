@@ -1,7 +1,7 @@
 /** The simulated appliance: real-time factor of each burner kind, steady states a second, memory over a simulated week, and the table of trends. */
 import { unwrap } from '@lucerna/core/result'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
-import { prepare, settled, Simulation, TREND_FIGURES, trendOf, TRENDS } from '@lucerna/sim/engine'
+import { prepare, randomSteps, settled, Simulation, TREND_FIGURES, trendOf, TRENDS } from '@lucerna/sim/engine'
 
 const SECONDS = 3600
 const SIGN = { up: '↑', down: '↓', same: '=' } as const
@@ -37,6 +37,9 @@ export function simBench(): void {
     return [day + 1, megabytes()] as const
   })
   console.log(`memory over a simulated week: ${days.map(([, mb]) => mb.toFixed(0)).join(', ')} MB heap at the end of each day`)
+
+  const seed = Date.now() % 1_000_000
+  console.log(`random steps               ${randomSteps(1_000_000, seed)} without a figure that is no number (seed ${seed})`)
 
   console.log(`\ntrends: what is changed → ${TREND_FIGURES.join(', ')}`)
   for (const trend of TRENDS) {

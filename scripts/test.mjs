@@ -136,6 +136,8 @@ async function world(index) {
     secret: db.secret,
     demo: true,
     log: 'ignore',
+    // The work beside the requests is that of the other.
+    env: { LUCERNA_BACKGROUND: '0' },
   })
   stops.push(twin.stop)
   const { ownerUrl, as, secret } = db

@@ -40,7 +40,7 @@ export default defineConfig({
     trace: 'off',
   },
   projects: [
-    { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots|narrow/, grepInvert: /@phone-only/ },
+    { name: 'desk', use: { viewport: { width: 1280, height: 800 } }, testIgnore: /screenshots|narrow/, grepInvert: /@phone/ },
     {
       name: 'phone',
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },

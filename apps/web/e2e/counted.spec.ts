@@ -29,7 +29,7 @@ function costs(how: keyof typeof AT_MOST, { taps, figures, longest, by }: Counte
   expect([longest.screens <= most.screens, longest]).toEqual([true, longest])
 }
 
-test('a sound annual service by hand asks for few taps and figures @phone-only', async ({ page }) => {
+test('a sound annual service by hand asks for few taps and figures @phone', async ({ page }) => {
   test.setTimeout(180_000)
   const texts = soundTexts('tarnwick-larch-28-c', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
   await begun(page)
@@ -38,7 +38,7 @@ test('a sound annual service by hand asks for few taps and figures @phone-only',
   await expect(page.getByText(/^Answered in one go, as listed: \d+ of \d+ inspections\.$/)).toBeVisible()
 })
 
-test('a sound annual service from instruments asks for fewer, and for no figure @phone-only', async ({ page }) => {
+test('a sound annual service from instruments asks for fewer, and for no figure @phone', async ({ page }) => {
   test.setTimeout(360_000)
   await begun(page)
   await page.getByRole('button', { name: 'Connect…' }).click()

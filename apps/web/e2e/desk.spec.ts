@@ -115,7 +115,7 @@ test('commissioning a modulating furnace', async ({ page }) => {
   await closeInService(page)
 })
 
-test('change of gas to LPG at 1 480 m', { tag: '@phone-only' }, async ({ page }) => {
+test('change of gas to LPG at 1 480 m', { tag: '@phone' }, async ({ page }) => {
   test.setTimeout(LONG)
   const texts = soundTexts('tarnwick-larch-28-c-propane', 'metric-ratio', 'propane', 1480, 'change-of-gas')
   await page.clock.install()
@@ -153,7 +153,7 @@ test('a smell of gas: danger comes first, and the visit ends handed over', PHONE
   await expect(page.getByText('Referred to the gas supplier').first()).toBeVisible()
 })
 
-test('a plant room of two: one isolated with something hanging, one in service; a second visit goes on', async ({ page }, { project }) => {
+test('a plant room of two: one isolated with something hanging, one in service; a second visit goes on', async ({ page }) => {
   test.setTimeout(LONG)
   const torch = soundTexts('pellan-torch-450', 'metric-ratio', 'natural-gas-h', 410, 'annual-service')
   await page.clock.install()
@@ -186,28 +186,15 @@ test('a plant room of two: one isolated with something hanging, one in service; 
   await tab(/Torch 450/).click()
   await page.getByRole('button', { name: 'Same as Quartet 300' }).click()
   await expect(page.locator('[data-ask="smell-of-gas"] [aria-pressed=true]')).toHaveText(/None/)
-  if (project.name === 'desk') {
-    // Its whole service, up to nothing standing against it.
-    const titles = await workThrough(page, { texts: torch })
-    for (const own of [
-      'Isolate and prove dead',
-      'Burner pressure at point 1',
-      'Flue gas at point 5',
-      'Valve seats',
-      'CO sweep, case closed',
-    ])
-      expect(titles.some((t) => t.startsWith(own))).toBe(true)
-    await expect(page.getByText('No open items. The appliance can be left in normal service.')).toBeVisible()
-  } else {
-    // On the phone the second is left for another day too; each has its own ending all the same.
-    await toStep(page, 'Finish')
-    await page.getByRole('radio', { name: /Referred to the gas supplier/ }).click()
-    await page.getByLabel(/Reason, and what was done/).fill('Gas train belongs to the supplier; they come tomorrow')
-  }
+  // Its whole service, up to nothing standing against it.
+  const titles = await workThrough(page, { texts: torch })
+  for (const own of ['Isolate and prove dead', 'Burner pressure at point 1', 'Flue gas at point 5', 'Valve seats', 'CO sweep, case closed'])
+    expect(titles.some((t) => t.startsWith(own))).toBe(true)
+  await expect(page.getByText('No open items. The appliance can be left in normal service.')).toBeVisible()
   await page.getByRole('button', { name: 'Close visit' }).click()
   await page.waitForURL('**/report')
   await expect(page.getByText('Left isolated and labelled').first()).toBeVisible()
-  await expect(page.getByText(project.name === 'desk' ? 'In normal service' : 'Referred to the gas supplier').first()).toBeVisible()
+  await expect(page.getByText('In normal service').first()).toBeVisible()
 
   await page.getByRole('button', { name: 'Continue in new visit' }).click()
   await page.waitForURL(/\/visits\/[^/]+$/)
@@ -224,7 +211,7 @@ test('a plant room of two: one isolated with something hanging, one in service; 
 test(
   'two devices at two web processes: seen within moments, measured twice is asked about',
   PHONE,
-  async ({ page, browser }, { project, parallelIndex }) => {
+  async ({ page, browser }, { parallelIndex }) => {
     const second = (process.env.SECOND_URL ?? '').split(' ')[parallelIndex]
     expect(second, 'SECOND_URL names another web process').toBeTruthy()
     await signIn(page, 'Tobias')
@@ -233,7 +220,7 @@ test(
     await start(page)
     // A tablet at the boiler, a phone at the meter; another process of the same database serves it.
     const other = await browser.newContext({
-      viewport: project.name === 'desk' ? { width: 390, height: 844 } : { width: 1280, height: 800 },
+      viewport: { width: 1280, height: 800 },
       locale: 'en-GB',
     })
     await other.addCookies(await page.context().cookies())
@@ -315,18 +302,16 @@ test(
   },
 )
 
-test('far view, units, zero and clock by key; large keys for gloves', PHONE, async ({ page }, { project }) => {
+test('far view, units, zero and clock by key; large keys for gloves', async ({ page }) => {
   await page.clock.install()
   await signIn(page, 'Tobias')
   await page.goto(`/visits/${await planAnother(page, '7 Quarry Row')}`)
   await start(page)
-  if (project.name === 'desk') {
-    await page.keyboard.press('z')
-    await expect(page.getByRole('button', { name: /✓ Zeroed/ })).toHaveCount(1)
-  }
+  await page.keyboard.press('z')
+  await expect(page.getByRole('button', { name: /✓ Zeroed/ })).toHaveCount(1)
   await makeSafe(page)
   await page.getByRole('button', { name: /open, gauge connected/ }).click()
-  if (project.name === 'desk') await page.getByRole('button', { name: 'Large keys on or off' }).click()
+  await page.getByRole('button', { name: 'Large keys on or off' }).click()
   const inlet = field(page, 1)
   await inlet.focus()
   const keys = page.getByRole('group', { name: 'Large keys' })

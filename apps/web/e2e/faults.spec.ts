@@ -60,7 +60,7 @@ test('an ignition failure is solved by the inlet dip and the volts at the valve;
   await expect(page.getByRole('region', { name: 'What was found' }).getByText('Volts at the valve').first()).toBeVisible()
 })
 
-test('flame lost at low rate, by the book: the maker’s order, none left out without a reason', { tag: '@phone-only' }, async ({ page }) => {
+test('flame lost at low rate, by the book: the maker’s order, none left out without a reason', { tag: '@phone' }, async ({ page }) => {
   await signIn(page, 'Tobias')
   await page.goto('/faults/tarnwick-larch-28-c')
   await page.getByRole('button', { name: 'Flame lost at low rate' }).click()

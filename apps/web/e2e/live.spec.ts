@@ -77,7 +77,7 @@ test('a web process is ended in the middle of a stream: said at once, and the ne
     })
   })
   const publicUrl = `http://127.0.0.1:${port}`
-  const begin = () => serve({ host: '127.0.0.1', port, publicUrl, ...world, demo: true, log: 'ignore' })
+  const begin = () => serve({ host: '127.0.0.1', port, publicUrl, ...world, demo: true, log: 'ignore', env: { LUCERNA_BACKGROUND: '0' } })
   let own = await begin()
   await page.goto(`${publicUrl}${visit}`)
   // A gauge that another web process is told of, twice a second.
@@ -112,7 +112,7 @@ test('a web process is ended in the middle of a stream: said at once, and the ne
   }
 })
 
-test('without a network an instrument on a cable is still live, and what it says is kept @phone-only', async ({ page, context }) => {
+test('without a network an instrument on a cable is still live, and what it says is kept @phone', async ({ page, context }) => {
   await page.addInitScript(() => {
     const line = (seq: number) =>
       JSON.stringify({

@@ -51,7 +51,7 @@ test('behind a proxy with TLS: secure cookies, who asks is known, and pages open
     ...world,
     demo: true,
     log: 'ignore',
-    env: { LUCERNA_PROXY_HOPS: '1' },
+    env: { LUCERNA_PROXY_HOPS: '1', LUCERNA_BACKGROUND: '0' },
   })
   // A certificate that nobody signed is none to the browser's service worker unless the whole browser is told.
   const { executablePath, args = [] } = project.use.launchOptions ?? {}

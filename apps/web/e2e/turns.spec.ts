@@ -4,7 +4,7 @@ import { signIn } from './technician'
 
 /** Days that go otherwise than planned: the sheet turns with the job. */
 
-test('a dead premix boiler, from the code on its display to its first run @phone-only', async ({ page }) => {
+test('a dead premix boiler, from the code on its display to its first run @phone', async ({ page }) => {
   test.setTimeout(240_000)
   const texts = soundTexts('tarnwick-larch-18-h', 'metric-ratio', 'natural-gas-h', 410, 'breakdown')
   await page.clock.install()

@@ -5,6 +5,7 @@ export { FAULTS, type FaultGroup, type FaultId, type FaultParameter, type Faults
 export type { Flows, Surroundings } from './flows'
 export { type Balance, prepare, type Setup, type Snapshot } from './setup'
 export { Simulation } from './simulation'
+export { randomSteps } from './randomSteps'
 export { settled, type SteadyAt, steadyState } from './steady'
 export { figuresOf, type Trend, trendOf, TRENDS, TREND_FIGURES } from './trends'
 export { GAS_POINTS, gasAt, type GasPoint, type GasReading, METER_POINTS, type MeterPoint, type PointReading, readingAt } from './points'
