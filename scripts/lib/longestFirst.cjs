@@ -19,7 +19,7 @@ const rank = (/** @type {{ path: string }} */ { path }) => {
 
 module.exports = class extends Sequencer {
   /** @param {{ path: string }[]} tests */
-  sort(tests) {
-    return [...super.sort(tests)].sort((a, b) => rank(a) - rank(b))
+  async sort(tests) {
+    return [...(await super.sort(tests))].sort((a, b) => rank(a) - rank(b))
   }
 }

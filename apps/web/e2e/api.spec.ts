@@ -30,6 +30,21 @@ test('health says so', async ({ request }) => {
   })
 })
 
+test('built files come as the build compressed them, and are kept; one that is gone is not there', async ({ request }) => {
+  const [script] = /\/_next\/static\/[^"]+\.js/.exec(await (await request.get('/sign-in')).text())!
+  const sent = await request.get(script, { headers: { 'accept-encoding': 'gzip, br' } })
+  expect(sent.headers()).toMatchObject({
+    'content-encoding': 'br',
+    'cache-control': 'public,max-age=31536000,immutable',
+    'x-content-type-options': 'nosniff',
+    vary: 'Accept-Encoding',
+  })
+  const plain = await request.get(script, { headers: { 'accept-encoding': 'identity' } })
+  expect(plain.headers()['content-encoding']).toBeUndefined()
+  expect(await plain.text()).toBe(await sent.text())
+  expect((await request.get('/_next/static/chunks/gone.js')).status()).toBe(404)
+})
+
 test('without a sign-in: 401 as problem+json', async ({ request }) => {
   for (const response of [
     await request.post(`/api/v1/visits/${randomUUID()}/events`, { data: { events: [] } }),

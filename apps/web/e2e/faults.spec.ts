@@ -13,7 +13,7 @@ const map = faultMapOf(card.burnerKind)
 function broken(cause: string, seed: number): Patient {
   const random = seededRandom(seed)
   const sound = runOf(card, card.ratings[0]!.gas, 1, {}, false)
-  return new Patient(card, cause, BROKEN[cause]!(random, card.burnerKind), random, sound, seed)
+  return new Patient(card, [cause], BROKEN[cause]!(random, card.burnerKind), random, sound, seed)
 }
 
 /** Does the check that the desk asks for, on the simulated appliance, until the desk has found the cause or says that it guesses; answers with the checks in their order. */

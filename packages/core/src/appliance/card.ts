@@ -4,6 +4,7 @@ import {
   faultCodeSchema,
   firingStateSchema,
   type FiringState,
+  faultCheckSchema,
   kitSchema,
   limitSchema,
   mapOverrideSchema,
@@ -75,6 +76,7 @@ export const cardSchema = z
     serviceList: z.array(serviceItemSchema).max(80),
     faultCodes: z.array(faultCodeSchema).max(200),
     mapOverrides: z.array(mapOverrideSchema).max(60).default([]),
+    faultChecks: z.array(faultCheckSchema).max(60).default([]),
     kit: z.array(kitSchema).max(80),
   })
   .superRefine((card, context) => {

@@ -302,6 +302,24 @@ export const kitSchema = z.strictObject({
   variants: z.array(text(60)).max(20).default([]).meta({ description: 'Of which variants; none named: of all.' }),
 })
 
+/** What the maker says of a check of the fault map: where it is made on this model, and what is right there. */
+export const faultCheckSchema = z
+  .strictObject({
+    check: slug.meta({ description: 'A check of the fault map of this burner kind.' }),
+    leads: text(200).nullable().default(null).meta({ description: 'Where the leads, the gauge or the eye go on this model.' }),
+    min: z.number().optional().meta({ description: 'Right from here on, in the unit as printed.' }),
+    max: z.number().optional(),
+    unit: z.string().min(1).nullable().default(null),
+    minutes: z.number().positive().max(240).nullable().default(null).meta({ description: 'How long it takes on this model.' }),
+    source: sourceSchema,
+  })
+  .superRefine(({ min, max, unit }, context) => {
+    if ((min ?? -Infinity) > (max ?? Infinity))
+      context.addIssue({ code: 'custom', path: ['max'], message: 'Minimum and maximum are out of order.' })
+    if ((min !== undefined || max !== undefined) && unit === null)
+      context.addIssue({ code: 'custom', path: ['unit'], message: 'A value needs its unit.' })
+  })
+
 export const mapOverrideSchema = z.strictObject({
   cause: slug,
   oddsFactor: z.number().positive().max(100).meta({ description: 'How much likelier than the family’s prior this cause is here.' }),

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
+import { cardSchema } from '../appliance'
 import { testCard } from '../appliance/testCard'
-import { bringFor, cardBand, type CaseFacts, diagnose, faultMapOf, type Happened, isMeasured, oftenSo, patternOf } from '.'
+import { bringFor, cardBand, type CaseFacts, diagnose, faultMapOf, type Happened, isMeasured, oftenSo, ownCheck, patternOf } from '.'
 
 const map = faultMapOf('premix-pneumatic')
 const facts: CaseFacts = { symptom: 'no-ignition', code: null, intermittent: false, circumstances: [], renewed: [], checks: [] }
@@ -30,6 +31,31 @@ test('a value is weighed with its uncertainty against the card’s band, a resul
     )!.p
   expect(at(1200, 20)).toBeGreaterThan(at(1690, 60))
   expect(at(1690, 60)).toBeGreaterThan(at(2000, null))
+})
+
+test('what the maker gives for a check on this model goes before the general limit, and its minutes before the map’s', () => {
+  const source = { doc: 'TC-1', page: '4' }
+  const own = (checkId: string, more: object) => cardSchema.parse({ ...testCard, faultChecks: [{ check: checkId, source, ...more }] })
+  const coil = own('coil-ohms', { leads: 'Plug X3', min: 72, max: 96, unit: 'Ω' })
+  expect(cardBand(coil, check('coil-ohms'))).toEqual({ min: 72, max: 96 })
+  expect(ownCheck(coil, 'coil-ohms')?.leads).toBe('Plug X3')
+  expect(ownCheck(coil, 'spark')).toBeNull()
+  expect(cardBand(own('lead-ohms', { max: 1.2, unit: 'kΩ' }), check('lead-ohms'))).toEqual({ min: undefined, max: 1200 })
+  // 60 Ω is right by the map, and a coil with shorted turns by this card.
+  const found = [{ checkId: 'coil-ohms', result: null, valueSi: 60, u: 0.5 }]
+  const odds = (card: typeof coil) => diagnose(card, map, { ...facts, checks: found }).result.odds.find((o) => o.cause.id === 'coil')!.p
+  expect(odds(coil)).toBeGreaterThan(2 * odds(own('spark', {})))
+  const slow = own('spark', { minutes: 40 })
+  expect(diagnose(slow, map, facts).map.checks.find((c) => c.id === 'spark')!.minutes).toBe(40)
+  expect(diagnose(slow, map, facts).map).toBe(diagnose(slow, map, facts).map)
+})
+
+test.each([
+  ['out of order', { min: 9, max: 1, unit: 'Ω' }],
+  ['without its unit', { min: 9 }],
+])('a value of a check %s is refused', (_, more) => {
+  const source = { doc: 'TC-1', page: '4' }
+  expect(cardSchema.safeParse({ ...testCard, faultChecks: [{ check: 'coil-ohms', source, ...more }] }).success).toBe(false)
 })
 
 test('what was touched today ranks first; what was renewed ranks lower', () => {

@@ -1,4 +1,6 @@
 import type { Card } from '../appliance'
+import { MEASURANDS } from '../measure'
+import { toSi, unitsOf } from '../units'
 import { backgroundOf } from './desk'
 import type { Finding } from './likelihood'
 import type { Check, FaultMap } from './map'
@@ -29,13 +31,42 @@ export interface CaseFacts {
   readonly disturbed?: readonly string[]
 }
 
-/** The card’s band for what a check measures: the first limit of that measurand; null where the card has none. */
-export function cardBand(card: Pick<Card, 'limits'>, check: Check | undefined): NonNullable<Finding['band']> | null {
+/** What the maker says of a check on this model; null where the card says nothing of it. */
+export const ownCheck = (card: Pick<Card, 'faultChecks'>, checkId: string): Card['faultChecks'][number] | null =>
+  card.faultChecks.find((f) => f.check === checkId) ?? null
+
+/**
+ * The card’s band for what a check measures, SI: what the maker gives for this very check, else the first limit of that measurand; null where the card has none.
+ *
+ * @example
+ * cardBand(larch28, coilOhms) // { min: 72, max: 96 }
+ */
+export function cardBand(card: Pick<Card, 'limits' | 'faultChecks'>, check: Check | undefined): NonNullable<Finding['band']> | null {
   if (!check?.measurandId) return null
+  const { min, max, unit } = ownCheck(card, check.id) ?? {}
+  const { quantity } = MEASURANDS[check.measurandId]
+  if ((min !== undefined || max !== undefined) && unitsOf(quantity).some((u) => u === unit)) {
+    const si = (x: number | undefined) => (x === undefined ? undefined : toSi(x, unit!, quantity))
+    return { min: si(min), max: si(max) }
+  }
   const limit = card.limits.find(
     (l) => l.measurandId === check.measurandId && (check.stationId === null || l.stationId === check.stationId),
   )
   return limit ? { min: limit.min ?? undefined, max: limit.max ?? undefined } : null
+}
+
+const TIMED = new WeakMap<FaultMap, WeakMap<object, FaultMap>>()
+
+/** A map with the minutes that its checks take on this model. The same card gives the same map again: what was computed for it stays. */
+function timedFor(card: Pick<Card, 'faultChecks'>, map: FaultMap): FaultMap {
+  if (card.faultChecks.every((f) => f.minutes === null)) return map
+  const ofMap = TIMED.get(map) ?? new WeakMap<object, FaultMap>()
+  TIMED.set(map, ofMap)
+  const known = ofMap.get(card.faultChecks)
+  if (known) return known
+  const made = { ...map, checks: map.checks.map((c) => ({ ...c, minutes: ownCheck(card, c.id)?.minutes ?? c.minutes })) }
+  ofMap.set(card.faultChecks, made)
+  return made
 }
 
 /** Whether a figure can be entered for a check: some of its results are ranges, or the card has its band. */
@@ -48,7 +79,11 @@ export const isMeasured = (check: Check, band: Finding['band']): boolean =>
  * @example
  * diagnose(larch28, faultMapOf('premix-pneumatic'), { symptom: 'no-ignition', code: null, … }).result.odds[0]
  */
-export function diagnose(card: Pick<Card, 'faultCodes' | 'mapOverrides' | 'limits'>, map: FaultMap, about: CaseFacts): Diagnosis {
+export function diagnose(
+  card: Pick<Card, 'faultCodes' | 'mapOverrides' | 'limits' | 'faultChecks'>,
+  map: FaultMap,
+  about: CaseFacts,
+): Diagnosis {
   const { symptom, code, intermittent, renewed, disturbed, checks, occurrences = [] } = about
   const circumstances = [...new Set([...about.circumstances, ...oftenSo(occurrences)])]
   const findings = checks.map((c): Finding => {
@@ -57,7 +92,7 @@ export function diagnose(card: Pick<Card, 'faultCodes' | 'mapOverrides' | 'limit
     return { checkId: c.checkId, valueSi: c.valueSi, u: c.u ?? USUAL_U * Math.abs(c.valueSi), band: cardBand(card, check) }
   })
   return new Diagnosis(
-    map,
+    timedFor(card, map),
     { ...backgroundOf(card, map, symptom, code), intermittent, circumstances, replaced: renewed, disturbed },
     findings,
   )

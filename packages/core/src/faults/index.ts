@@ -1,4 +1,4 @@
-export { bringFor, cardBand, type CaseFacts, diagnose, isMeasured } from './case'
+export { bringFor, cardBand, type CaseFacts, diagnose, isMeasured, ownCheck } from './case'
 export { type Happened, oftenSo, type Pattern, patternOf, RATES, SERVICES } from './occurrences'
 export { backgroundOf, chainOf, type LinkState, ofCode, startResult, symptomsOf } from './desk'
 export { type Finding, sharesOf } from './likelihood'

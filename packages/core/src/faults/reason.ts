@@ -23,7 +23,7 @@ const MOST_TIMES = 3
 /** Bits that a second look has to tell before it is asked for. */
 const SECOND_LOOK = 0.05
 /** A bit more of knowing is worth so many minutes, against what a wrong part costs: while nothing stands out, and when one cause does. */
-const MINUTES_FOR_A_BIT = { open: 80, likely: 40 } as const
+const MINUTES_FOR_A_BIT = { open: 80, likely: 25 } as const
 const RULED_OUT = 0.01
 /** A finding that everything together foretold less often than this contradicts the others. */
 const SURPRISING = 0.045

@@ -140,6 +140,11 @@ export const adapt24: Card = write({
     b.code('F.20', 'Flow limit sensors disagree', 52, 'sensor'),
   ],
   mapOverrides: [{ cause: 'rod', oddsFactor: 2, source: b.at(50) }],
+  faultChecks: [
+    b.check(50, 'coil-ohms', 'Grey plug off the adapted valve; pins 1 and 2 first coil, 3 and 4 second', [24, 40, 'Ω']),
+    b.check(50, 'coil-volts-board', 'Plug J5 at the board, pins 1 and 2'),
+    b.check(51, 'lead-ohms', 'Igniter sits on the electrode: from its pin to the plate', [0.9, 1.5, 'kΩ']),
+  ],
   kit: [
     { part: 'Adaption electrode with gasket', number: 'GA-3310', when: 'Every second year or F.34' },
     { part: 'Door gasket set', number: 'GA-3304', when: 'Every opening' },

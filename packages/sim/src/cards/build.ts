@@ -137,6 +137,22 @@ export function book(doc: string) {
       source: at(page),
     }),
     code: (code: string, meaning: string, page: string | number, ...causes: string[]) => ({ code, meaning, page: String(page), causes }),
+    /** Where a check of the fault map is made on this model, and what is right there. */
+    check: (
+      page: string | number,
+      check: string,
+      leads: string,
+      [min, max, unit]: readonly [number | undefined, number | undefined, string] | readonly [] = [],
+      minutes: number | null = null,
+    ): NonNullable<CardInput['faultChecks']>[number] => ({
+      check,
+      leads,
+      ...(min !== undefined && { min }),
+      ...(max !== undefined && { max }),
+      unit: unit ?? null,
+      minutes,
+      source: at(page),
+    }),
     /** The same of certain sensors. */
     sensors: (of: Instance[], page: string | number, title: string, rows: [number, number][]) => ({
       ...thermistor(page, title, rows),

@@ -9,6 +9,7 @@ import {
   printedLimit,
   ratesOf,
 } from '@lucerna/core/appliance'
+import { cardBand, faultMapOf } from '@lucerna/core/faults'
 import { larch28Propane } from './larch28Propane'
 import { quartet300 } from './quartet300'
 import { stag95 } from './stag95'
@@ -53,6 +54,18 @@ describe('the twelve cards of the demo world', () => {
     expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length)
     expect(steps.length).toBeGreaterThanOrEqual(10)
     for (const s of steps) expect(s.needs.length).toBeGreaterThan(0)
+  })
+
+  test('what a card says of a check is of one that its fault map has, in a unit that it is measured in', () => {
+    for (const card of DEMO_CARDS) {
+      const { checks } = faultMapOf(card.burnerKind)
+      for (const own of card.faultChecks) {
+        const check = checks.find((c) => c.id === own.check)
+        expect([card.id, own.check, check !== undefined]).toEqual([card.id, own.check, true])
+        if (own.unit) expect([own.check, cardBand(card, check)]).toEqual([own.check, expect.objectContaining({ min: expect.any(Number) })])
+      }
+    }
+    expect(DEMO_CARDS.filter((c) => c.faultChecks.length > 0).length).toBeGreaterThan(9)
   })
 
   test('every rate can be forced and left again', () => {

@@ -119,6 +119,11 @@ export const drift40: Card = write({
     b.code('3 red', 'Air switch', 18, 'pressure-tube', 'drain'),
   ],
   mapOverrides: [{ cause: 'lead', oddsFactor: 3, source: b.at(18) }],
+  faultChecks: [
+    b.check(19, 'coil-ohms', 'Round connector off the valve; its two flat pins', [30, 46, 'Ω']),
+    b.check(19, 'lead-ohms', 'From the boot’s clip to the terminal on the control; bend it along its length', [0.5, 1, 'kΩ']),
+    b.check(19, 'lead-moved', 'Bend the ignition lead where it leaves the burner box'),
+  ],
   kit: [
     { part: 'Ignition lead, silicone, 450 mm', number: 'BH-4071', when: 'Damp faults' },
     { part: 'Electrode', number: 'BH-4070', when: 'Porcelain crazed' },

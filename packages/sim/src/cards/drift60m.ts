@@ -145,6 +145,11 @@ export const drift60m: Card = write({
     b.code('E6-0', 'Stepper did not find home', 35, 'stepper'),
   ],
   mapOverrides: [{ cause: 'airflow', oddsFactor: 2, source: b.at(34) }],
+  faultChecks: [
+    b.check(35, 'coil-ohms', 'Plug P8 off the stepper valve; blue and brown', [33, 48, 'Ω']),
+    b.check(35, 'igniter-ohms', 'Plug P2; cold, nitride', [11, 19, 'Ω']),
+    b.check(36, 'coil-volts-board', 'Plug P8 at the board, pins 2 and 5'),
+  ],
   kit: [
     { part: 'Valve driver window seal', number: 'BH-6107', when: 'Torn' },
     { part: 'Igniter, silicon carbide', number: 'BH-6114', when: 'Cold resistance out of 40–90 Ω' },

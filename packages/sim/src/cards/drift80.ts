@@ -107,6 +107,12 @@ export const drift80: Card = write({
     b.code('14', 'Ignition lock-out', 33, 'igniter', 'gas', 'flame-sensor'),
   ],
   mapOverrides: [{ cause: 'airflow', oddsFactor: 1.4, source: b.at(34) }],
+  faultChecks: [
+    b.check(35, 'coil-ohms', 'Spades MV and C of the valve, both leads off', [28, 44, 'Ω']),
+    b.check(35, 'coil-volts', 'Spades MV and C of the valve, leads on'),
+    b.check(35, 'igniter-ohms', 'Two-pin plug behind the burner shield; cold', [45, 90, 'Ω']),
+    b.check(36, 'flame-current', 'In the white lead at the control’s terminal FS'),
+  ],
   kit: [
     { part: 'Hot-surface igniter', number: 'BH-2204', when: 'Cold resistance out of 11–20 Ω' },
     { part: 'Flame sensor', number: 'BH-2210', when: 'Ceramic cracked' },

@@ -127,6 +127,11 @@ export const larch18: Card = write({
     b.code('4 blinks', 'Flame without gas', 22, 'board'),
     b.code('6 blinks', 'Overheat stat open', 23, 'no-flow'),
   ],
+  faultChecks: [
+    b.check(33, 'coil-ohms', 'Two blade terminals under the valve’s black cap', [58, 78, 'Ω']),
+    b.check(33, 'lead-ohms', 'Lead off both ends; nothing of it screened', [1, 1.6, 'kΩ']),
+    b.check(34, 'flame-current', 'In the lead at the rod; the rod is the second electrode from the left'),
+  ],
   kit: [
     { part: 'Rope seal', number: 'TW-6110', when: 'Every opening' },
     { part: 'Electrode pair', number: 'TW-6122', when: 'Cracked or not to be set' },

@@ -147,6 +147,13 @@ export const larch28: Card = write({
     b.code('P7', 'Overheat stat open', 44, 'no-flow'),
   ],
   mapOverrides: [{ cause: 'electrode', oddsFactor: 1.5, source: b.at(41) }],
+  faultChecks: [
+    b.check(41, 'lead-ohms', 'Lead cap off the electrode; from its spring to the case of the igniter', [0.8, 1.2, 'kΩ']),
+    b.check(41, 'coil-ohms', 'Plug X3 off the gas valve; its two outer pins', [72, 96, 'Ω']),
+    b.check(42, 'coil-volts', 'Plug X3 stays on; from behind, its two outer pins'),
+    b.check(42, 'coil-volts-board', 'Plug X12 at the board, pins 4 and 6'),
+    b.check(42, 'flame-current', 'In the grey lead between rod and board, at the joint behind the fan'),
+  ],
   kit: [
     { part: 'Burner door seal', number: 'TW-7714', when: 'Every strip' },
     { part: 'Electrode with seal', number: 'TW-7720', when: 'Gap cannot be set' },

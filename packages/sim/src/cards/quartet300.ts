@@ -159,6 +159,11 @@ export const quartet300: Card = write({
     b.code('A1', 'Air switch does not close within 20 s', 41, 'blower', 'air-switch'),
   ],
   mapOverrides: [{ cause: 'stage-relay', oddsFactor: 1.6, source: b.at(40) }],
+  faultChecks: [
+    b.check(41, 'coil-ohms', 'Each valve: brown plug, pins 1 and 3; the four are alike', [60, 84, 'Ω']),
+    b.check(41, 'stage-swap', 'Brown plugs of valves 2 and 3: long enough to change over'),
+    b.check(42, 'relay-volts', 'Terminal strip K, from K1 to K4 in the order of the valves'),
+  ],
   kit: [
     { part: 'Rail filter insert', number: 'PE-3301', when: 'Every year' },
     { part: 'Gas valve, stage', number: 'PE-3320', when: 'One reads away and its coil is sound' },

@@ -151,6 +151,10 @@ export const stag210: Card = write({
   ],
   faultCodes: [],
   mapOverrides: [{ cause: 'low-water', oddsFactor: 1.8, source: b.at(25) }],
+  faultChecks: [
+    b.check(26, 'coil-ohms', 'Terminals TH and TR of the combination valve, leads off', [32, 50, 'Ω']),
+    b.check(26, 'sensor-open', 'Pilot lead out of the valve; from its tip to the tube'),
+  ],
   kit: [
     { part: 'Float chamber gasket', number: 'OS-2140', when: 'Every spring' },
     { part: 'Gauge glass, 5/8 × 12 in', number: 'OS-2151', when: 'Etched' },

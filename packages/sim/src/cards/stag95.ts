@@ -160,6 +160,10 @@ export const stag95: Card = write({
   ],
   faultCodes: [],
   mapOverrides: [{ cause: 'pilot-generator', oddsFactor: 1.5, source: b.at(12) }],
+  faultChecks: [
+    b.check(12, 'coil-ohms', 'Terminals of the millivolt valve, both leads off', [1.5, 3.5, 'Ω']),
+    b.check(13, 'sensor-loaded', 'Across the two terminals marked PG, main burner off'),
+  ],
   kit: [
     { part: 'Pilot generator, 750 mV', number: 'OS-0117', when: 'Open below 550 mV' },
     { part: 'Pilot jet, natural gas', number: 'OS-0121', when: 'Yellow or lifting' },

@@ -172,6 +172,11 @@ export const torch450: Card = write({
     b.code('22', 'Flame lost while running', 46, 'mixture', 'scanner'),
   ],
   mapOverrides: [{ cause: 'air-switch', oddsFactor: 1.3, source: b.at(44) }],
+  faultChecks: [
+    b.check(45, 'coil-ohms', 'Plug of each safety valve, pins 1 and 2', [180, 260, 'Ω']),
+    b.check(45, 'air-signal', 'T-piece at the plus side of the air switch'),
+    b.check(46, 'flame-current', 'In the lead at terminal 9 of the burner control'),
+  ],
   kit: [
     { part: 'Gas filter insert DN 40', number: 'PE-8104', when: 'Every year' },
     { part: 'Electrode set', number: 'PE-8120', when: 'Burnt' },

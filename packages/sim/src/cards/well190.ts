@@ -157,6 +157,10 @@ export const well190: Card = write({
   ],
   faultCodes: [],
   mapOverrides: [{ cause: 'downdraught', oddsFactor: 2, source: b.at(15) }],
+  faultChecks: [
+    b.check(16, 'sensor-open', 'Thermocouple out of the magnet’s thread; tip to tube'),
+    b.check(16, 'interrupter', 'Limit’s two joints in the lead of the thermocouple'),
+  ],
   kit: [
     { part: 'Thermocouple 600 mm', number: 'GA-9001', when: 'Open below 25 mV' },
     { part: 'Door glass seal', number: 'GA-9014', when: 'Every opening' },

@@ -81,3 +81,15 @@ export const BROKEN: Readonly<Record<string, (random: Random, kind: Card['burner
   'flue-blocked': has('flueBlockage', 30, 60),
   'room-extract': has('roomDepression', 12, 25),
 }
+
+/**
+ * Two things broken at once; null where both move the same thing, so that one would hide what the other does to it.
+ *
+ * @example
+ * bothBroken({ faults: { fanSpeed: 0 } }, { faults: { rodCondition: 0.05 } }) // { faults: { fanSpeed: 0, rodCondition: 0.05 }, controls: {} }
+ */
+export function bothBroken(a: Broken, b: Broken): Broken | null {
+  const shared = (x: object = {}, y: object = {}) => Object.keys(x).some((key) => key in y)
+  if (shared(a.faults, b.faults) || shared(a.controls, b.controls)) return null
+  return { faults: { ...a.faults, ...b.faults }, controls: { ...a.controls, ...b.controls } }
+}

@@ -1,2 +1,2 @@
-export { type Broken, BROKEN } from './broken'
+export { bothBroken, type Broken, BROKEN } from './broken'
 export { Patient, runOf } from './patient'

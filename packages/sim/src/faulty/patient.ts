@@ -115,20 +115,26 @@ export function runOf(card: Card, gas: GasId, seed: number, { faults, controls }
   }
 }
 
-/** An appliance with one thing wrong, which only the bench knows. */
+/** An appliance with something wrong, one thing or several, which only the bench knows; with none it is sound. */
 export class Patient {
   private readonly run: Run
   private readonly sound: Run
 
   constructor(
     readonly card: Card,
-    readonly cause: string,
+    readonly causes: readonly string[],
     private readonly broken: Broken,
     private readonly random: Random,
     sound: Run,
     seed: number,
   ) {
-    this.run = runOf(card, card.ratings[0]!.gas, seed, broken, WARM.includes(cause))
+    this.run = runOf(
+      card,
+      card.ratings[0]!.gas,
+      seed,
+      broken,
+      causes.some((c) => WARM.includes(c)),
+    )
     this.sound = sound
   }
 
@@ -165,15 +171,14 @@ export class Patient {
   }
 
   private truth(check: Check): string | null {
-    const look = LOOKS[check.id]?.[this.cause]
-    if (look) {
-      // A look or a try that finds it so often; else it seems sound.
+    const looks = LOOKS[check.id]
+    if (!looks) return this.measured(check)
+    // A look or a try that finds it so often; else it seems sound.
+    for (const cause of this.causes) {
       let x = this.random()
-      for (const [result, share] of Object.entries(look)) if ((x -= share) < 0) return result
-      return check.results[0]!.id
+      for (const [result, share] of Object.entries(looks[cause] ?? {})) if ((x -= share) < 0) return result
     }
-    if (LOOKS[check.id]) return check.results[0]!.id
-    return this.measured(check)
+    return check.results[0]!.id
   }
 
   // What an instrument or an ear tells of the run itself.
@@ -210,13 +215,13 @@ export class Patient {
       case 'coil-volts':
         return shown(atValve)
       case 'coil-volts-board':
-        return this.cause.startsWith('stage-') ? 'none' : shown(volts)
+        return this.causes.some((c) => c.startsWith('stage-')) ? 'none' : shown(volts)
       case 'fan-turns': {
         const speed = run.fan * (faults.fanSpeed ?? 1)
         return speed < 0.05 ? 'still' : speed < 0.7 * sound.fan ? 'slow' : usual
       }
       case 'air-signal': {
-        if (this.cause === 'air-switch') return usual
+        if (this.causes.includes('air-switch')) return usual
         return run.fan > 0.05 && run.airPa < 0.45 * sound.airPa ? 'low' : run.fan > 0.05 ? usual : 'low'
       }
       case 'drain-look':

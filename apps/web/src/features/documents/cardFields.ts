@@ -1,4 +1,5 @@
-import { type Limit, printedLimit } from '@lucerna/core/appliance'
+import { BURNER_KINDS, type Limit, printedLimit } from '@lucerna/core/appliance'
+import { faultMapOf } from '@lucerna/core/faults'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { isMeasurandId, MEASURAND_IDS, MEASURANDS, STATIONS } from '@lucerna/core/measure'
 import { fromSi, unitsOf } from '@lucerna/core/units'
@@ -39,6 +40,14 @@ export const unitOptions = (_: Row, row: Row): Option[] => {
   const id = textOf(row.measurandId)
   return isMeasurandId(id) ? unitsOf(MEASURANDS[id].quantity).map((u) => ({ value: u, label: unitSymbol(u) || u })) : []
 }
+/** The checks of the fault map of its burner kind. */
+const checksOf = (document: Row) => {
+  const kind = BURNER_KINDS.find((k) => k === document.burnerKind)
+  return kind ? faultMapOf(kind).checks : []
+}
+export const checks = (document: Row): Option[] => checksOf(document).map((c) => ({ value: c.id, label: c.label }))
+export const checkUnits = (document: Row, row: Row): Option[] =>
+  unitOptions(document, { measurandId: checksOf(document).find((c) => c.id === row.check)?.measurandId })
 const stationOptions = (_: Row, row: Row): Option[] => {
   const id = textOf(row.measurandId)
   return options('station', isMeasurandId(id) ? MEASURANDS[id].stations : STATIONS)

@@ -6,7 +6,24 @@ import { unitSymbol } from '@/ui/figures'
 import { t } from '@/messages/documents'
 import { wordsFor } from '@/ui/words'
 import { type SectionSpec, textOf } from './spec'
-import { pick, states, sections, SOURCE, sourceOf, ID, LABEL, MEASURAND, STATION, STATE, page, joined } from './cardFields'
+import {
+  checks,
+  checkUnits,
+  label,
+  pick,
+  printedBand,
+  states,
+  sections,
+  SOURCE,
+  sourceOf,
+  ID,
+  LABEL,
+  MEASURAND,
+  STATION,
+  STATE,
+  page,
+  joined,
+} from './cardFields'
 import { HEAD_SECTIONS } from './cardSectionsHead'
 
 export const CARD_SECTIONS: readonly SectionSpec[] = [
@@ -243,6 +260,22 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
     blank: (d) => ({ cause: '', oddsFactor: 1, source: sourceOf(d) }),
     summary: (r) => joined(r.cause, `× ${textOf(r.oddsFactor)}`, page(r)),
     fields: [{ key: 'cause', label: 'cause', kind: 'text' }, { key: 'oddsFactor', label: 'odds', kind: 'number' }, ...SOURCE],
+  },
+  {
+    id: 'faultChecks',
+    list: 'faultChecks',
+    blank: (d) => ({ check: '', leads: null, unit: null, minutes: null, source: sourceOf(d) }),
+    summary: (r, d) =>
+      joined(label(checks(d), r.check), r.leads, r.min === undefined && r.max === undefined ? '' : printedBand(r), page(r)),
+    fields: [
+      { key: 'check', label: 'check', kind: 'select', options: checks },
+      { key: 'leads', label: 'leads', kind: 'may-text', wide: true },
+      { key: 'min', label: 'min', kind: 'number', optional: true },
+      { key: 'max', label: 'max', kind: 'number', optional: true },
+      { key: 'unit', label: 'unit', kind: 'select', nullable: true, options: checkUnits },
+      { key: 'minutes', label: 'check-minutes', kind: 'number', optional: true },
+      ...SOURCE,
+    ],
   },
   {
     id: 'kit',

@@ -83,6 +83,7 @@ export const faults = {
   'faults.print': 'Print the record',
   'faults.code-unknown': '{{code}}: not on the card. Go by what it does.',
   'faults.ask-again': 'Ask again',
+  'faults.leads': 'On this model:',
   'faults.calculator': 'Calculator for this',
   'faults.cases': 'Faults of this appliance',
   'faults.another': 'Another fault',

@@ -77,6 +77,7 @@ const BLANK = {
   serviceList: [],
   faultCodes: [],
   mapOverrides: [],
+  faultChecks: [],
   kit: [],
 }
 

@@ -4,6 +4,7 @@ import type { Card } from '@lucerna/core/appliance'
 import {
   ACCESSES,
   cardBand,
+  ownCheck,
   chainOf,
   type Check,
   CIRCUMSTANCES,
@@ -138,6 +139,7 @@ export function Desk({
               key={`${next.check.id} ${checks.length}`}
               {...{ next, diagnosis, map, units, way, readOnly }}
               band={cardBand(card, checkOf(map, next.check.id))}
+              leads={ownCheck(card, next.check.id)?.leads ?? null}
               showing={showing?.(next.check, shown(next.check))}
               guard={guard?.(next.check)}
               onShown={shown(next.check)}

@@ -37,6 +37,7 @@ export function NextCheck({
   units,
   way,
   band,
+  leads,
   readOnly = false,
   showing,
   guard,
@@ -49,6 +50,8 @@ export function NextCheck({
   readonly units: Units
   readonly way: Way
   readonly band: Finding['band']
+  /** Where the leads, the gauge or the eye go on this model. */
+  readonly leads: string | null
   readonly readOnly?: boolean
   /** What is known of it without making it. */
   readonly showing?: ReactNode
@@ -83,6 +86,11 @@ export function NextCheck({
       {again && <p className="border-l-4 border-info pl-3 text-sm">{t('faults.again')}</p>}
       {before && <p className="border-l-4 border-info pl-3 text-sm">{t('faults.before', { check: before.label })}</p>}
       <p>{check.method}</p>
+      {leads && (
+        <p className="border-l-4 border-primary pl-3" data-leads>
+          <span className="text-sm quiet">{t('faults.leads')}</span> {leads}
+        </p>
+      )}
       <p className={`flex gap-2 text-sm ${check.access === 'live' ? 'font-semibold text-warning' : 'quiet'}`}>
         {check.access === 'live' && <WarningSign size={18} />}
         {[t(`faults.access.${check.access}`), ...check.tools].join(' · ')}
