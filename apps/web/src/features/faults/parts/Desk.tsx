@@ -14,11 +14,12 @@ import {
   ofCode,
   type Way,
 } from '@lucerna/core/faults'
-import { type ReactNode, useMemo } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import type { Units } from '@/ui/figures'
 import { t } from '@/messages/faults'
 import { Chain } from './Chain'
 import { checkOf, type DeskActions, type DeskCase, type Shown } from './deskCase'
+import { Elsewhere } from './Elsewhere'
 import { NextCheck } from './NextCheck'
 import { OddsList } from './OddsList'
 import { Record } from './Record'
@@ -53,6 +54,7 @@ export function Desk({
   showing,
   guard,
   settle,
+  elsewhere,
   children,
 }: {
   readonly card: Card
@@ -77,20 +79,30 @@ export function Desk({
   readonly guard?: (check: Check) => ReactNode
   /** What is done about a verdict. */
   readonly settle?: (causeIds: readonly string[], found: boolean) => ReactNode
+  /** Who wrote down an entry on another device; null for what was written down on this one. */
+  readonly elsewhere?: (entryId: string) => string | null
   /** After the record. */
   readonly children?: ReactNode
 }) {
   const { symptom, code, intermittent, circumstances, renewed, checks, leftOut } = fault
+  const [seen, see] = useState(() => new Set(checks.map((c) => c.id)))
+  const seeAll = () => see(new Set(checks.map((c) => c.id)))
+  // What somebody else finds must not change the question under a finger that is about to answer it.
+  const news = checks.filter((c) => !c.carried && !seen.has(c.id) && (elsewhere?.(c.id) ?? null) !== null)
+  const held = news.map((c) => c.id).join(' ')
   const { diagnosis, next } = useMemo(() => {
-    const diagnosis: Diagnosis = diagnose(card, map, { ...fault, ...(disturbed && { disturbed }) })
+    const about = { ...fault, ...(disturbed && { disturbed }) }
     const allowed = ACCESSES.filter((a) => a !== 'live' || mayLive)
-    return { diagnosis, next: diagnosis.next(way, { allowed, skipped: leftOut.map((l) => l.checkId) }) }
-  }, [card, map, fault, disturbed, leftOut, way, mayLive])
+    const diagnosis: Diagnosis = diagnose(card, map, about)
+    const before = held ? diagnose(card, map, { ...about, checks: about.checks.filter((c) => !held.includes(c.id)) }) : diagnosis
+    return { diagnosis, next: before.next(way, { allowed, skipped: leftOut.map((l) => l.checkId) }) }
+  }, [card, map, fault, disturbed, leftOut, way, mayLive, held])
   const meaning = code === null ? null : ofCode(card, map, code)?.meaning
   // On a phone the next thing would be asked above the screen.
   const goOn = () => requestAnimationFrame(() => document.getElementById(ASKED)?.scrollIntoView?.({ block: 'start' }))
   const shown = (check: Check) => (what: Shown) => {
     actions.found(check, what)
+    seeAll()
     goOn()
   }
   return (
@@ -127,6 +139,13 @@ export function Desk({
               </button>
             ))}
           </div>
+          <Elsewhere
+            news={news}
+            nameOf={(id) => elsewhere?.(id) ?? null}
+            map={map}
+            asked={next.code === 'check' ? next.check.id : null}
+            onGoOn={seeAll}
+          />
           {next.code !== 'check' ? (
             <>
               <Verdict next={next} map={map} />
@@ -136,7 +155,7 @@ export function Desk({
             stopped.alert
           ) : (
             <NextCheck
-              key={`${next.check.id} ${checks.length}`}
+              key={`${next.check.id} ${checks.length - news.length}`}
               {...{ next, diagnosis, map, units, way, readOnly }}
               band={cardBand(card, checkOf(map, next.check.id))}
               leads={ownCheck(card, next.check.id)?.leads ?? null}

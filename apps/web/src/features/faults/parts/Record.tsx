@@ -3,7 +3,7 @@ import { X } from 'lucide-react'
 import { dateAt, timeAt } from '@/ui/dates'
 import { t } from '@/messages/faults'
 import type { DeskCase } from './deskCase'
-import { causeName, checkName } from './said'
+import { causeName, checkName, resultText } from './said'
 
 /** What was found, in its order, and what each result ruled out; for the screen and for paper. */
 export function Record({
@@ -35,8 +35,7 @@ export function Record({
             <li key={e.id} className="flex items-center justify-between gap-3 py-1">
               <span>
                 <span className="quiet">{e.carried ? dateAt(e.at, timeZone) : timeAt(e.at, timeZone)}</span>{' '}
-                <b className="font-semibold">{check?.label ?? e.checkId}</b>:{' '}
-                {e.text ?? check?.results.find((r) => r.id === e.result)?.label ?? e.result}
+                <b className="font-semibold">{check?.label ?? e.checkId}</b>: {resultText(map, e)}
                 {causes.length > 0 && <span className="block quiet">{t('faults.ruled-out', { causes: causes.join(', ') })}</span>}
               </span>
               {onWithdraw && (

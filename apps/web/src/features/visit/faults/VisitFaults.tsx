@@ -2,13 +2,14 @@
 
 import { type Check, diagnose, type FaultMap, faultMapOf, type Symptom, type Way } from '@lucerna/core/faults'
 import { failedStarts, type FaultCase, firingStops, startsAllowed, touchedBefore } from '@lucerna/core/visit'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Begin, causeName, Desk, isTry, type Shown } from '@/features/faults'
 import { dateAt } from '@/ui/dates'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/faults'
+import { thisDevice } from '../client/queue'
 import type { NewEvent } from '../client/writeDown'
 import { may, useDesk } from '../parts/context'
 import { StopAlert } from '../parts/StopAlert'
@@ -91,6 +92,17 @@ export function VisitFaults({ stepId }: { readonly stepId: string }) {
   )
 }
 
+/** The id of this device; null until it is read. */
+function useThisDevice(): string | null {
+  const [id, setId] = useState<string | null>(null)
+  useEffect(() => {
+    let here = true
+    void thisDevice().then((found) => here && setId(found))
+    return () => void (here = false)
+  }, [])
+  return id
+}
+
 function Case({
   fault,
   map,
@@ -102,7 +114,8 @@ function Case({
   readonly stepId: string
   readonly readOnly: boolean
 }) {
-  const { appliance, visit, state, context, role, units, timeZone, record } = useDesk()
+  const { appliance, visit, state, context, role, units, timeZone, record, events } = useDesk()
+  const device = useThisDevice()
   const { card } = appliance
   const [way, setWay] = useState<Way>('short')
   const here = { stepId, applianceId: appliance.id }
@@ -174,6 +187,10 @@ function Case({
           <LiveTest check={check} other={lives[0]} stepId={stepId} />
         ) : null
       }
+      elsewhere={(id) => {
+        const event = device === null ? undefined : events.find((e) => e.id === id)
+        return event && event.deviceId !== device ? event.authorName : null
+      }}
       settle={(causeIds, isFound) => <Settle {...{ causeIds, map, faultId, stepId }} found={isFound} />}
     >
       <Occurrences

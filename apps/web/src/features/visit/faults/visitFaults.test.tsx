@@ -9,6 +9,11 @@ import { LivingDesk } from '@/test/livingDesk'
 import { DeskProvider, type VisitDesk } from '../parts/context'
 import { VisitFaults } from './VisitFaults'
 
+jest.mock('../client/queue', () => ({
+  ...jest.requireActual<object>('../client/queue'),
+  // The device that LivingDesk writes on.
+  thisDevice: () => Promise.resolve('00000000-0000-7000-8000-000000000003'),
+}))
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined, push: () => undefined }) }))
 afterEach(cleanup)
 
@@ -53,6 +58,35 @@ test('every check is written down; a try counts as a start; what is removed stay
   await press('Remove this result')
   expect(typesOf(log).at(-1)).toBe('check.withdrawn')
   expect(within(screen.getByRole('region', { name: 'What was found' })).queryByText(/No spark/)).toBeNull()
+})
+
+test('what somebody else finds is told, and does not change the check under the finger', async () => {
+  const log = show()
+  await press('Tries, but does not light')
+  await answer('no-gas')
+  const mine = asked()!
+  const { faultId } = log.findLast((e) => e.type === 'check.made')!.data as { faultId: string }
+  const theirs = (checkId: string, result: string) =>
+    act(async () => void began({ type: 'check.made', deviceId: OTHER, authorName: 'Jonas Brandt', data: { faultId, checkId, result } }))
+  await theirs('coil-ohms', 'high')
+  expect(asked()).toBe(mine)
+  const told = screen.getByText(/^Jonas Brandt has just made a check\. Valve coil, resistance: High or open\.$/)
+  expect(told.parentElement!.textContent).toContain('stays until you answer it')
+  // In the record and in the odds it counts already.
+  expect(within(screen.getByRole('region', { name: 'What was found' })).getByText('Valve coil, resistance')).toBeTruthy()
+  await press('Use it and go on')
+  expect(screen.queryByText(/Jonas Brandt has just/)).toBeNull()
+  // The very check that is asked here: said so; an answer counts as made again.
+  const next = asked()
+  if (next !== null) {
+    const { results } = map.checks.find((c) => c.id === next)!
+    await theirs(next, results[0]!.id)
+    expect(asked()).toBe(next)
+    expect(screen.getByText(/It is the check on this screen/)).toBeTruthy()
+    await answer(results[0]!.id)
+    expect(screen.queryByText(/Jonas Brandt has just/)).toBeNull()
+    expect(log.filter((e) => e.type === 'check.made' && (e.data as { checkId: string }).checkId === next)).toHaveLength(2)
+  }
 })
 
 test('a live test is begun first, is a loose end, and ends with its result', async () => {
