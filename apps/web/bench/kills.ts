@@ -22,7 +22,9 @@ const ownerUrl = server.url('lucerna', secret.owner, 'postgres')
 await prepare({ ownerUrl, secret, seed: true })
 const port = await freePort()
 const publicUrl = `http://127.0.0.1:${port}`
-const begin = () => serve({ host: '127.0.0.1', port, publicUrl, as: roles(ownerUrl, secret), secret, demo: true, log: 'ignore' })
+// The work beside the requests has no part in it, and would be begun a thousand times too.
+const env = { LUCERNA_BACKGROUND: '0' }
+const begin = () => serve({ host: '127.0.0.1', port, publicUrl, as: roles(ownerUrl, secret), secret, demo: true, log: 'ignore', env })
 let app = await begin()
 
 /** What a device does: writes down first, sends lists in order, and sends anew what was not acknowledged. */

@@ -24,6 +24,8 @@ const MOST_TIMES = 3
 const SECOND_LOOK = 0.05
 /** A bit more of knowing is worth so many minutes, against what a wrong part costs: while nothing stands out, and when one cause does. */
 const MINUTES_FOR_A_BIT = { open: 80, likely: 25 } as const
+/** The same of what comes and goes: no run proves that it is gone, so that a wrong part is found out weeks later. */
+const OF_WHAT_COMES_AND_GOES = { open: 160, likely: 120 } as const
 const RULED_OUT = 0.01
 /** A finding that everything together foretold less often than this contradicts the others. */
 const SURPRISING = 0.045
@@ -329,7 +331,7 @@ export class Diagnosis {
       const gain = made.has(check.id) ? AGAIN * this.gain(check) - SECOND_LOOK : this.gain(check)
       return { check, gain, minutes, worth: gain / (minutes * RISK[check.access]) }
     })
-    const forABit = MINUTES_FOR_A_BIT[this.top().p < AS_GOOD_AS ? 'open' : 'likely']
+    const forABit = (this.about.intermittent ? OF_WHAT_COMES_AND_GOES : MINUTES_FOR_A_BIT)[this.top().p < AS_GOOD_AS ? 'open' : 'likely']
     return worth.filter((w) => w.gain * forABit >= w.minutes * RISK[w.check.access]).sort((a, b) => b.worth - a.worth)[0]?.check
   }
 
