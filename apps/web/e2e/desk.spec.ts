@@ -125,7 +125,7 @@ test('change of gas to LPG at 1 480 m', { tag: '@phone' }, async ({ page }) => {
   expect(before).not.toContain('Flue gas at maximum')
   await walkTo(page, 'Flue gas at maximum', { texts })
   // The plan of the change, with what the visit has done of it.
-  const plan = page.getByRole('group').filter({ hasText: 'Change of gas: what has to be done' }).getByRole('listitem')
+  const plan = page.getByRole('group').filter({ hasText: 'Change of gas: what to do' }).getByRole('listitem')
   await expect(plan.filter({ hasText: 'Fit: 5.2 mm restrictor' }).getByLabel('complete')).toBeVisible()
   await expect(plan.filter({ hasText: 'Set the analyser to propane' }).getByLabel('open')).toBeVisible()
   await workThrough(page, { texts })

@@ -26,7 +26,7 @@ test('a new firm, from the operator’s link to its first closed visit; the link
   await password('a lamp in the dark')
   await page.waitForURL('**/today')
   await expect(page.getByRole('heading', { name: 'To begin with' })).toBeVisible()
-  await expect(page.getByRole('link', { name: /^A target card/ })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: /^Add a target card/ })).toHaveCount(0)
   // Something to try with, and gone again by one button.
   await page.getByRole('button', { name: 'Add sample data' }).click()
   await expect(page.getByRole('link', { name: /\(sample\)/ }).first()).toBeVisible()

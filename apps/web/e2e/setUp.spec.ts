@@ -44,7 +44,7 @@ async function follow(page: Page, plant: Plant, sections: readonly string[] = []
   for (let n = 0; n < 60; n++) {
     const proposal = page.locator('[data-proposal]')
     if (await page.getByText(/^Set after \d+ moves?\. All limits are met at every rate\.$/).isVisible()) return moves
-    if (await page.locator('[data-doubt]').isVisible()) await page.getByRole('button', { name: 'The reading is right: go on' }).click()
+    if (await page.locator('[data-doubt]').isVisible()) await page.getByRole('button', { name: 'The reading is right: continue' }).click()
     else if (await page.getByRole('button', { name: 'Calibration complete: record it' }).isVisible()) {
       await expect(page.getByText(/The water (takes|gets too hot)/)).toBeVisible()
       plant.calibrate()

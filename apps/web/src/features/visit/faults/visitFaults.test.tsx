@@ -70,11 +70,11 @@ test('what somebody else finds is told, and does not change the check under the 
     act(async () => void began({ type: 'check.made', deviceId: OTHER, authorName: 'Jonas Brandt', data: { faultId, checkId, result } }))
   await theirs('coil-ohms', 'high')
   expect(asked()).toBe(mine)
-  const told = screen.getByText(/^Jonas Brandt has just made a check\. Valve coil, resistance: High or open\.$/)
+  const told = screen.getByText(/^Jonas Brandt has just recorded “Valve coil, resistance”: High or open\.$/)
   expect(told.parentElement!.textContent).toContain('stays until you answer it')
   // In the record and in the odds it counts already.
   expect(within(screen.getByRole('region', { name: 'What was found' })).getByText('Valve coil, resistance')).toBeTruthy()
-  await press('Use it and go on')
+  await press('Continue with this result')
   expect(screen.queryByText(/Jonas Brandt has just/)).toBeNull()
   // The very check that is asked here: said so; an answer counts as made again.
   const next = asked()
@@ -82,7 +82,7 @@ test('what somebody else finds is told, and does not change the check under the 
     const { results } = map.checks.find((c) => c.id === next)!
     await theirs(next, results[0]!.id)
     expect(asked()).toBe(next)
-    expect(screen.getByText(/It is the check on this screen/)).toBeTruthy()
+    expect(screen.getByText(/That is the check on this screen/)).toBeTruthy()
     await answer(results[0]!.id)
     expect(screen.queryByText(/Jonas Brandt has just/)).toBeNull()
     expect(log.filter((e) => e.type === 'check.made' && (e.data as { checkId: string }).checkId === next)).toHaveLength(2)

@@ -58,7 +58,7 @@ test('a slip is taken back, by the button or by a swipe, and nothing was recorde
   fireEvent.click(big())
   fireEvent.click(big())
   expect(big().textContent).toContain(`3 of ${pressed.length}`)
-  fireEvent.click(screen.getByRole('button', { name: 'Take the last press back' }))
+  fireEvent.click(screen.getByRole('button', { name: 'Undo the last press' }))
   expect(big().textContent).toContain(`2 of ${pressed.length}`)
   fireEvent(big(), new MouseEvent('pointerdown', { bubbles: true, clientX: 300 }))
   fireEvent(big(), new MouseEvent('pointerup', { bubbles: true, clientX: 120 }))

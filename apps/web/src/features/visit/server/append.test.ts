@@ -1,6 +1,6 @@
-import { eq, inArray, lt } from 'drizzle-orm'
+import { and, eq, inArray, lt } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { appliance, report, visit, visitEvent, visitValue } from '@/db/schema'
+import { appliance, followUp, instrument, report, visit, visitEvent, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, ownerUrl, post, reading, started } from '@/test/world'
 import { rebuildProjections } from '@/commands/rebuild'
@@ -208,6 +208,38 @@ describe('endings', () => {
     expect(versions.map((v) => v.version)).toEqual([1, 2])
     expect(versions[0]?.model.appliances[0]?.lines[0]?.takenAt).toBe(r.takenAt)
     expect(versions[0]?.hash).not.toBe(versions[1]?.hash)
+  })
+
+  test('a correction after closing that puts a figure outside leaves it to be done; another that puts it inside closes that', async () => {
+    const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+    const [gauge] = await ownerDb
+      .select()
+      .from(instrument)
+      .where(and(eq(instrument.firmId, tobias.firmId), eq(instrument.serial, 'P150-4118')))
+    const source = { kind: 'typed', instrumentId: gauge!.id }
+    const taken = (pa: number) => reading('pressure.standing', 'inlet', 'standing', pa, { source, standardUncertainty: 10 })
+    const [first, high, low] = [taken(2200), taken(2700), taken(2300)]
+    const correct = (readingId: string, replacement: object) =>
+      post(tobias, visitId, [event(visitId, 'reading.corrected', { readingId, reason: 'typed wrongly', replacement })])
+    const left = () =>
+      ownerDb
+        .select()
+        .from(followUp)
+        .where(and(eq(followUp.visitId, visitId), eq(followUp.kind, 'outside')))
+    await post(tobias, visitId, [
+      started(visitId, applianceId),
+      event(visitId, 'instrument.zeroed', { instrumentId: gauge!.id, place: 'at-connection', stationId: 'inlet' }),
+      event(visitId, 'reading.taken', { readings: [first] }),
+      event(visitId, 'appliance.outcome-set', { outcome: 'handed-over', reason: 'supplier' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    expect(await left()).toEqual([])
+    await correct(first.id, high)
+    expect(await left()).toMatchObject([{ code: 'pressure.standing', closedAt: null }])
+    await correct(high.id, low)
+    expect(await left()).toMatchObject([
+      { closedAt: expect.any(String), closedNote: 'The reading was corrected: within limits, or not taken.' },
+    ])
   })
 })
 

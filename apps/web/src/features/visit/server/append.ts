@@ -277,7 +277,8 @@ async function store(
       firmId,
       state.appliances.map((a) => a.applianceId),
     )
-  if (closed && ended) await openFollowUps(tx, firmId, state)
+  // A figure that is corrected afterwards may be outside now, or no longer.
+  if (closed && (ended || changed.keys.length > 0)) await openFollowUps(tx, firmId, state, now)
   if (closed && (ended || changed.keys.length > 0))
     await projectDrift(
       tx,

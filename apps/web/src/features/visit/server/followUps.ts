@@ -1,9 +1,10 @@
 import { type MeasurandId, MEASURANDS } from '@lucerna/core/measure'
 import type { VisitState } from '@lucerna/core/visit'
-import { and, eq, isNull, ne } from 'drizzle-orm'
+import { and, eq, isNull, ne, notInArray } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Transaction } from '@/db/client'
 import { followUp } from '@/db/schema'
+import { t } from '@/messages/all'
 
 /** What is carried on to the next visit, by where it came from: a loose end, or something left apart. */
 export const HANGING = 'loose-end:'
@@ -78,9 +79,27 @@ const openFaultsOf = (state: VisitState) =>
 const reasonFor = (state: VisitState, applianceId: string, key: string): string =>
   state.overrides.find((o) => (o.applianceId === null || o.applianceId === applianceId) && o.gate.endsWith(key))?.reason ?? ''
 
-/** Writes them down once; closing the same visit again adds only what is new. What an earlier visit had left open and this one closed is done. */
-export async function openFollowUps(tx: Transaction, firmId: string, state: VisitState): Promise<void> {
+/**
+ * Writes them down once; closing the same visit again, or correcting it afterwards, adds only what is new, and closes what stood for a figure that turned out not to be outside. What an
+ * earlier visit had left open and this one closed is done.
+ */
+export async function openFollowUps(tx: Transaction, firmId: string, state: VisitState, now: string): Promise<void> {
   const rows = followUpsOf(state, firmId)
+  await tx
+    .update(followUp)
+    .set({ closedAt: now, closedNote: t('follow-up.corrected') })
+    .where(
+      and(
+        eq(followUp.firmId, firmId),
+        eq(followUp.visitId, state.visitId),
+        eq(followUp.kind, 'outside'),
+        isNull(followUp.closedAt),
+        notInArray(
+          followUp.sourceKey,
+          rows.flatMap((r) => (r.kind === 'outside' ? [r.sourceKey] : [])),
+        ),
+      ),
+    )
   if (rows.length > 0)
     await tx
       .insert(followUp)
