@@ -139,13 +139,6 @@ export function Desk({
               </button>
             ))}
           </div>
-          <Elsewhere
-            news={news}
-            nameOf={(id) => elsewhere?.(id) ?? null}
-            map={map}
-            asked={next.code === 'check' ? next.check.id : null}
-            onGoOn={seeAll}
-          />
           {next.code !== 'check' ? (
             <>
               <Verdict next={next} map={map} />
@@ -168,6 +161,13 @@ export function Desk({
               }}
             />
           )}
+          <Elsewhere
+            news={news}
+            nameOf={(id) => elsewhere?.(id) ?? null}
+            map={map}
+            asked={next.code === 'check' ? next.check.id : null}
+            onGoOn={seeAll}
+          />
           {stopped.failed > 0 && !stopped.alert && (
             <p className="text-sm quiet">{t('faults.starts', { count: stopped.failed, most: stopped.most })}</p>
           )}

@@ -3,7 +3,9 @@ import { t } from '@/messages/faults'
 import type { DeskCase } from './deskCase'
 import { checkName, resultText } from './said'
 
-/** What was found on another device meanwhile. The check on this screen stays under the finger until it is answered or left. */
+/**
+ * What was found on another device meanwhile. The check on this screen stays under the finger until it is
+ * answered or left; this is told below it, at the edge of what is seen, so that nothing moves. */
 export function Elsewhere({
   news,
   nameOf,
@@ -20,7 +22,10 @@ export function Elsewhere({
 }) {
   if (news.length === 0) return null
   return (
-    <div role="status" className="flex flex-wrap items-center justify-between gap-3 border-l-4 border-info pl-3">
+    <div
+      role="status"
+      className="sticky bottom-2 z-10 flex flex-wrap items-center justify-between gap-3 rounded-md border-2 border-info bg-base-100 p-3"
+    >
       <div>
         {news.map((c) => (
           <p key={c.id}>
