@@ -78,7 +78,7 @@ export async function listJobs(tx: Transaction, actor: Actor): Promise<ShownJob[
 }
 
 const PAGE = 100
-/** Lists of an import read at once: of three pieces of its file or more. */
+/** Lists of an import read at once: more than one piece of its file has, so that each time one at least is whole. */
 const LISTS = 12
 
 /** The rows of one action in one piece of the file. */
@@ -89,7 +89,7 @@ export async function* stagedLists(
   tx: Transaction,
   actor: Actor,
   id: string,
-  { action, after = 0, atOnce = LISTS }: { action?: ImportAction | undefined; after?: number; atOnce?: number } = {},
+  { action, after = 0 }: { action?: ImportAction | undefined; after?: number } = {},
 ): AsyncGenerator<readonly List[]> {
   for (let from = 0; ;) {
     const read = await tx
@@ -105,13 +105,13 @@ export async function* stagedLists(
         ),
       )
       .orderBy(asc(importBatch.batch), asc(importBatch.action))
-      .limit(atOnce)
+      .limit(LISTS)
     const last = read.at(-1)?.batch
     if (last === undefined) return
     // The last piece may have been cut: it is read again with the next.
-    const whole = read.length < atOnce ? read : read.filter((l) => l.batch < last)
+    const whole = read.length < LISTS ? read : read.filter((l) => l.batch < last)
     for (const batch of new Set(whole.map((l) => l.batch))) yield whole.filter((l) => l.batch === batch)
-    if (read.length < atOnce) return
+    if (read.length < LISTS) return
     from = last
   }
 }

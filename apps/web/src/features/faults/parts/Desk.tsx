@@ -94,7 +94,7 @@ export function Desk({
     const about = { ...fault, ...(disturbed && { disturbed }) }
     const allowed = ACCESSES.filter((a) => a !== 'live' || mayLive)
     const diagnosis: Diagnosis = diagnose(card, map, about)
-    const before = held ? diagnose(card, map, { ...about, checks: about.checks.filter((c) => !held.includes(c.id)) }) : diagnosis
+    const before = held ? diagnose(card, map, { ...about, checks: about.checks.filter((c) => !held.split(' ').includes(c.id)) }) : diagnosis
     return { diagnosis, next: before.next(way, { allowed, skipped: leftOut.map((l) => l.checkId) }) }
   }, [card, map, fault, disturbed, leftOut, way, mayLive, held])
   const meaning = code === null ? null : ofCode(card, map, code)?.meaning

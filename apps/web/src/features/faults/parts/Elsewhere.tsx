@@ -5,7 +5,8 @@ import { checkName, resultText } from './said'
 
 /**
  * What was found on another device meanwhile. The check on this screen stays under the finger until it is
- * answered or left; this is told below it, at the edge of what is seen, so that nothing moves. */
+ * answered or left; this is told below it, at the edge of what is seen, so that nothing moves.
+ */
 export function Elsewhere({
   news,
   nameOf,
