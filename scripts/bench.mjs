@@ -98,6 +98,8 @@ try {
       secret,
       demo: true,
       log: process.env.LOG_LEVEL ? 'inherit' : 'ignore',
+      // A thousand files and letters that a fuzzer ordered are no part of what is asked.
+      env: onRequest('fuzz') ? { LUCERNA_BACKGROUND: '0' } : {},
     })
     stops.push(app.stop)
     web.push(app.child.pid)
@@ -106,9 +108,19 @@ try {
   if (onRequest('fuzz'))
     await run(
       tsx,
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'bench/fuzz.ts'), ...wished.filter((w) => /^\d+$/.test(w))],
+      ['--tsconfig', path.join(WEB, 'bench/fuzz.tsconfig.json'), path.join(WEB, 'bench/fuzz.ts'), ...wished.filter((w) => /^\d+$/.test(w))],
       {
-        env: { ...process.env, BASE_URL: publicUrl, DEMO_PASSWORD: secret.demo },
+        // As the built server has it: fonts are found from here.
+        cwd: WEB,
+        env: {
+          ...process.env,
+          ...databaseEnv(roles(ownerUrl, secret)),
+          LUCERNA_AUTH_SECRET: secret.auth,
+          PUBLIC_URL: publicUrl,
+          BASE_URL: publicUrl,
+          DEMO_PASSWORD: secret.demo,
+          LOG_LEVEL: process.env.LOG_LEVEL ?? 'silent',
+        },
       },
     )
   if (asked('http'))

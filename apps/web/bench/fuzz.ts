@@ -1,17 +1,22 @@
 /**
  * Bodies, paths and queries that nobody means, at every address of the API: nothing may be answered with 500 or above. Called by scripts/bench.mjs on request only:
- * `npm run bench -- fuzz [requests] [seed]`; twenty times as many bodies go to the schemas alone.
+ * `npm run bench -- fuzz [requests] [seed]`. The requests go to the handlers themselves, with the database behind them; as many bodies go to the schemas
+ * alone, and one in twenty of the requests through the network to the built server.
  */
 import { Agent, request } from 'node:http'
-import { seededRandom } from '@lucerna/sim/random'
+import { ROUTES, type Handlers } from '@/app/api/routes'
+import { GET as document } from '@/app/api/openapi.json/route'
+import { auth } from '@/server/auth'
+import { byIt, chance, isWell, known, pick, type Schema, seedBodies, text, TEXTS, uuid } from './fuzzBodies'
+import { person } from './headersStub'
 
 const baseUrl = new URL(process.env.BASE_URL ?? '')
+const LEAD = { email: 'maren.ostby@lucerna.example', password: process.env.DEMO_PASSWORD ?? '' }
 const [wanted = 20_000, seed = 1] = process.argv.slice(2).map(Number)
-const random = seededRandom(seed)
+seedBodies(seed)
 const AT_ONCE = 24
 const agent = new Agent({ keepAlive: true, maxSockets: AT_ONCE })
 
-type Schema = Readonly<Record<string, unknown>>
 interface Operation {
   readonly method: string
   readonly path: string
@@ -23,149 +28,96 @@ interface Answer {
   readonly text: string
   readonly cookies: readonly string[]
 }
+/** What carries a request to an answer. A request that cannot be sent at all is no test: status 0. */
+type Carrier = (method: string, path: string, headers: Record<string, string>, body: string | null) => Promise<Answer>
 
-function send(method: string, path: string, headers: Record<string, string>, body: string | null): Promise<Answer> {
-  return new Promise((done) => {
+const NOT_SENT: Answer = { status: 0, text: '', cookies: [] }
+const isStream = (type: string | null | undefined) => String(type).startsWith('text/event-stream')
+
+const throughNetwork: Carrier = (method, path, headers, body) =>
+  new Promise((done) => {
     const failed = (why: string) => done({ status: 599, text: why, cookies: [] })
     try {
-      const asked = request({ agent, host: baseUrl.hostname, port: baseUrl.port, method, path, headers, timeout: 30_000 }, (res) => {
-        let text = ''
+      const asked = request({ agent, host: baseUrl.hostname, port: baseUrl.port, method, path, headers, timeout: 60_000 }, (res) => {
+        let said = ''
         res.on('data', (c: Buffer) => {
-          if (text.length < 2000) text += c.toString('latin1')
+          if (said.length < 2000) said += c.toString('latin1')
           // A stream that stays open has answered.
-          if (String(res.headers['content-type']).startsWith('text/event-stream')) res.destroy()
+          if (isStream(res.headers['content-type'])) res.destroy()
         })
-        res.on('close', () => done({ status: res.statusCode ?? 599, text, cookies: res.headers['set-cookie'] ?? [] }))
-        if (String(res.headers['content-type']).startsWith('text/event-stream')) setTimeout(() => res.destroy(), 200).unref()
+        res.on('close', () => done({ status: res.statusCode ?? 599, text: said, cookies: res.headers['set-cookie'] ?? [] }))
+        if (isStream(res.headers['content-type'])) setTimeout(() => res.destroy(), 200).unref()
       })
-      asked.on('timeout', () => asked.destroy(new Error('no answer within 30 s')))
+      asked.on('timeout', () => asked.destroy(new Error('no answer within 60 s')))
       asked.on('error', (e) => failed(e.message))
       asked.end(body ?? undefined)
     } catch {
-      // What cannot be sent at all is no test.
-      done({ status: 0, text: '', cookies: [] })
+      done(NOT_SENT)
     }
   })
-}
 
-const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!
-const chance = (share: number): boolean => random() < share
-const uuid = (): string => 'xxxxxxxx-xxxx-7xxx-8xxx-xxxxxxxxxxxx'.replaceAll('x', () => Math.floor(random() * 16).toString(16))
+const loaded = await Promise.all(
+  Object.entries(ROUTES).map(async ([route, load]) => ({
+    pattern: new RegExp(`^/api/v1/${route.replaceAll(/\[(\w+)\]/g, '(?<$1>[^/]*)')}$`),
+    fixed: !route.includes('['),
+    handlers: (await load()) as Handlers,
+  })),
+)
+/** What has no parameter goes first, as in the router. */
+const routes = loaded.sort((a, b) => Number(b.fixed) - Number(a.fixed))
 
-/** Texts that have broken programs before. */
-const TEXTS = [
-  '',
-  ' ',
-  '\u0000',
-  '\ud800',
-  'a'.repeat(5000),
-  '😀'.repeat(300),
-  "'; drop table site; --",
-  '../../etc/passwd',
-  '<script>',
-  '{{x}}',
-  '%s%n',
-  '=1+1',
-  '١٢٣',
-  '\u202eabc',
-  'null',
-  'true',
-  '-0',
-  '1e999',
-  '0x10',
-  '2026-02-30',
-  '9999-12-31T23:59:59.999Z',
-  '0000-00-00',
-  '2026-06-01',
-  '2026-06-01T09:00:00.000Z',
-  'Europe/Zurich',
-  'lead',
-  'metric-ratio',
-  'tarnwick-larch-28-c',
-]
-const NUMBERS = [0, -0, 1, -1, 0.1, 1e308, -1e308, 5e-324, 2 ** 31, -(2 ** 31), 2 ** 53, 1e21, 4, 30, 101_325]
-const known: string[] = []
-/** Whether a text can stand in an address: a lone surrogate cannot. */
-const isWell = (text: string): boolean => !/[\ud800-\udfff]/.test(text.replaceAll(/[\ud800-\udbff][\udc00-\udfff]/g, ''))
-
-const anyValue = (depth = 0): unknown =>
-  pick<() => unknown>([
-    () => pick(TEXTS),
-    () => pick(NUMBERS),
-    () => null,
-    () => chance(0.5),
-    () => (known.length > 0 ? pick(known) : uuid()),
-    () => (depth > 3 ? [] : Array.from({ length: Math.floor(random() * 4) }, () => anyValue(depth + 1))),
-    () =>
-      depth > 3
-        ? {}
-        : Object.fromEntries(
-            Array.from({ length: Math.floor(random() * 4) }, () => [
-              pick(['__proto__', 'id', 'constructor', 'x', 'name', 'toString']),
-              anyValue(depth + 1),
-            ]),
-          ),
-  ])()
-
-/** Something by its schema, now and then not. */
-function byIt(schema: Schema, all: Schema, depth = 0): unknown {
-  if (chance(0.06) || depth > 12) return anyValue()
-  if (typeof schema.$ref === 'string') {
-    const found = schema.$ref
-      .slice(2)
-      .split('/')
-      .reduce<unknown>((at, part) => (at as Schema | undefined)?.[part], all)
-    return byIt((found ?? {}) as Schema, all, depth + 1)
+const toHandlers: Carrier = async (method, path, headers, body) => {
+  const url = `${baseUrl.origin}${path}`
+  const pathname = path.split('?')[0]!
+  const route = routes.find((r) => r.pattern.test(pathname) && r.handlers[method as keyof Handlers])
+  const handler = route?.handlers[method as keyof Handlers]
+  let asked: Request
+  try {
+    asked = new Request(url, { method, headers: { ...headers, host: baseUrl.host }, ...(body !== null && { body }) })
+    if (!handler) return NOT_SENT
+  } catch {
+    return NOT_SENT
   }
-  for (const several of ['anyOf', 'oneOf'] as const)
-    if (Array.isArray(schema[several])) return byIt(pick(schema[several] as Schema[]), all, depth + 1)
-  if (Array.isArray(schema.allOf)) return Object.assign({}, ...(schema.allOf as Schema[]).map((s) => byIt(s, all, depth + 1)))
-  if ('const' in schema) return schema.const
-  if (Array.isArray(schema.enum)) return pick(schema.enum as unknown[])
-  const type = Array.isArray(schema.type) ? pick(schema.type as string[]) : schema.type
-  if (type === 'object' || schema.properties) {
-    const required = (schema.required as string[] | undefined) ?? []
-    const own = Object.entries((schema.properties as Record<string, Schema> | undefined) ?? {}).flatMap(([key, s]) =>
-      chance(required.includes(key) ? 0.97 : 0.6) ? [[key, byIt(s, all, depth + 1)] as const] : [],
-    )
-    return Object.fromEntries(chance(0.03) ? [...own, [pick(TEXTS), anyValue()]] : own)
+  const params = Object.fromEntries(
+    Object.entries(route!.pattern.exec(pathname)?.groups ?? {}).map(([name, value]) => [name, decodeURIComponent(value)]),
+  )
+  try {
+    const answer = await handler(asked, { params: Promise.resolve(params) })
+    if (isStream(answer.headers.get('content-type'))) await answer.body?.cancel()
+    return {
+      status: answer.status,
+      text: isStream(answer.headers.get('content-type')) ? '' : (await answer.text()).slice(0, 20_000),
+      cookies: [],
+    }
+  } catch (error) {
+    return { status: 599, text: String(error), cookies: [] }
   }
-  if (type === 'array')
-    return Array.from({ length: chance(0.02) ? 300 : Math.floor(random() * 3) }, () => byIt((schema.items ?? {}) as Schema, all, depth + 1))
-  if (type === 'integer') return chance(0.8) ? Math.floor(random() * 20) : pick(NUMBERS)
-  if (type === 'number') return chance(0.7) ? random() * 10 ** Math.floor(random() * 7) : pick(NUMBERS)
-  if (type === 'boolean') return chance(0.5)
-  if (type === 'null') return null
-  if (schema.format === 'uuid') return known.length > 0 && chance(0.5) ? pick(known) : uuid()
-  if (schema.format === 'date-time') return new Date(Date.UTC(2026, 5, 1) + Math.floor((random() - 0.5) * 1e11)).toISOString()
-  if (schema.format === 'date') return '2026-06-01'
-  if (schema.format === 'email') return `${uuid()}@lucerna.example`
-  return chance(0.6) ? pick(['Larch', 'x', '22.3 mbar', '12', 'a b c', 'natural-gas-h', 'boiler']) : pick(TEXTS)
 }
 
-const text = (value: unknown): string => {
-  const whole = JSON.stringify(value) ?? 'null'
-  if (chance(0.03)) return whole.slice(0, Math.floor(random() * whole.length))
-  if (chance(0.01)) return `${'['.repeat(20_000)}${']'.repeat(20_000)}`
-  return whole
-}
-
+const pairs = (cookies: readonly string[]) => cookies.map((c) => c.split(';')[0]!)
 async function signIn(): Promise<string> {
-  const answer = await send(
+  const answer = await throughNetwork(
     'POST',
     '/api/auth/sign-in/email',
     { 'content-type': 'application/json', origin: baseUrl.origin },
-    JSON.stringify({ email: 'maren.ostby@lucerna.example', password: process.env.DEMO_PASSWORD }),
+    JSON.stringify(LEAD),
   )
-  const cookie = answer.cookies.map((c) => c.split(';')[0]).join('; ')
-  if (!cookie) throw new Error(`cannot sign in: ${answer.status} ${answer.text}`)
-  return cookie
+  if (answer.cookies.length === 0) throw new Error(`cannot sign in: ${answer.status} ${answer.text}`)
+  return pairs(answer.cookies).join('; ')
+}
+async function signInHere(): Promise<string> {
+  const answer = await auth().api.signInEmail({ body: LEAD, headers: new Headers({ host: baseUrl.host }), asResponse: true })
+  for (const pair of pairs(answer.headers.getSetCookie())) {
+    const [name = '', value = ''] = pair.split('=')
+    person.cookies.set(name, decodeURIComponent(value))
+  }
+  return ''
 }
 
 /** What would sign the fuzzer itself out, or shut the firm's door. */
 const SPARED = [/^\/api\/v1\/me\/sessions/, /^\/api\/v1\/firm$/, /^\/api\/bridge\//, /^\/api\/(health|ready|metrics)$/]
 
-const doc = JSON.parse((await (await fetch(new URL('/api/openapi.json', baseUrl))).text()) as string) as Schema
+const doc = (await (await document()).json()) as Schema
 const operations: Operation[] = Object.entries(doc.paths as Record<string, Record<string, Schema>>)
   .filter(([path]) => !SPARED.some((s) => s.test(path)))
   .flatMap(([path, methods]) =>
@@ -179,20 +131,20 @@ const operations: Operation[] = Object.entries(doc.paths as Record<string, Recor
       }
     }),
   )
+const withBody = operations.filter((o) => o.body)
 
-/** First the schemas by themselves, without a server: whatever comes in, they answer and do not throw. */
-async function schemasAlone(most: number): Promise<number> {
-  const { ROUTES } = await import('@/app/api/routes')
+/** The schemas by themselves: whatever comes in, they answer and do not throw. */
+function schemasAlone(most: number): number {
   const bodies: { readonly name: string; readonly parse: (x: unknown) => unknown; readonly schema: Schema }[] = []
-  for (const [route, load] of Object.entries(ROUTES))
-    for (const [method, handler] of Object.entries(await load())) {
+  for (const { handlers, pattern } of routes)
+    for (const [method, handler] of Object.entries(handlers)) {
       const given = handler.description.body as
         | { safeParse?: (x: unknown) => unknown; unread?: { safeParse: (x: unknown) => unknown } }
         | undefined
       const zod = given?.unread ?? given
-      const described = operations.find((o) => o.method === method && o.path === `/api/v1/${route.replaceAll(/\[(\w+)\]/g, '{$1}')}`)
+      const described = withBody.find((o) => o.method === method && pattern.test(o.path))
       if (zod?.safeParse && described?.body)
-        bodies.push({ name: `${method} ${route}`, parse: (x) => zod.safeParse!(x), schema: described.body.schema })
+        bodies.push({ name: `${method} ${described.path}`, parse: (x) => zod.safeParse!(x), schema: described.body.schema })
     }
   const began = performance.now()
   let threw = 0
@@ -208,48 +160,71 @@ async function schemasAlone(most: number): Promise<number> {
   console.log(`fuzz  ${most} bodies at ${bodies.length} schemas: ${threw} threw, ${((performance.now() - began) / 1000).toFixed(0)} s`)
   return threw
 }
-const threw = await schemasAlone(wanted * 20)
 
-let cookie = await signIn()
-for (const path of ['/api/v1/visits', '/api/v1/people', '/api/v1/instruments', '/api/v1/sites', '/api/v1/appliances']) {
-  const answer = await send('GET', path, { cookie }, null)
-  known.push(...new Set(answer.text.match(/[\da-f]{8}-[\da-f]{4}-7[\da-f]{3}-[\da-f]{4}-[\da-f]{12}/g) ?? []))
-}
-const counts = new Map<number, number>()
-const broken: string[] = []
-let sent = 0
-const began = performance.now()
-async function one(): Promise<void> {
-  const o = pick(operations)
-  const path = o.path.replaceAll(/\{\w+\}/g, () =>
-    chance(0.7) && known.length > 0 ? pick(known) : encodeURIComponent(chance(0.5) ? uuid() : pick(TEXTS.filter(isWell))),
-  )
-  const query = o.query.filter(() => chance(0.5)).map((q) => `${q}=${encodeURIComponent(pick(TEXTS.filter(isWell)).slice(0, 500))}`)
-  const body = o.body && (o.body.type.includes('json') ? text(byIt(o.body.schema, doc)) : pick(TEXTS))
-  const headers: Record<string, string> = {
-    cookie,
-    origin: baseUrl.origin,
-    ...(chance(0.7) && { 'if-match': pick(['"1"', '"2"', '"0"', '"-1"', 'x', '"99999999999999999999"', '*']) }),
-    ...(o.body && { 'content-type': chance(0.95) ? o.body.type : pick(['text/plain', 'application/xml', 'multipart/form-data']) }),
-  }
-  const answer = await send(o.method, `${path}${query.length > 0 ? `?${query.join('&')}` : ''}`, headers, body)
-  counts.set(answer.status, (counts.get(answer.status) ?? 0) + 1)
-  if (answer.status === 401) cookie = await signIn()
-  if (answer.status >= 500 && broken.length < 20)
-    broken.push(`${o.method} ${path}?${query.join('&')} → ${answer.status} ${answer.text.slice(0, 160)}\n    ${(body ?? '').slice(0, 400)}`)
-}
-async function worker(): Promise<void> {
-  while (sent < wanted) {
-    sent++
-    await one()
+async function learnIds(carry: Carrier, cookie: string): Promise<void> {
+  for (const path of ['/api/v1/visits', '/api/v1/people', '/api/v1/instruments', '/api/v1/sites', '/api/v1/appliances']) {
+    const answer = await carry('GET', path, { cookie }, null)
+    known.push(...new Set(answer.text.match(/[\da-f]{8}-[\da-f]{4}-7[\da-f]{3}-[\da-f]{4}-[\da-f]{12}/g) ?? []))
   }
 }
-await Promise.all(Array.from({ length: AT_ONCE }, worker))
-const seconds = (performance.now() - began) / 1000
-const by = [...counts].sort(([a], [b]) => a - b).map(([status, n]) => `${status}: ${n}`)
-console.log(`fuzz  ${wanted} requests at ${operations.length} operations, seed ${seed}, ${seconds.toFixed(0)} s  ${by.join('  ')}`)
-const wrong = [...counts].filter(([s]) => s >= 500).reduce((sum, [, n]) => sum + n, 0)
-console.log(`fuzz  answered with 500 and above: ${wrong}`)
-for (const b of broken) console.log(`  ${b}`)
+
+/** Sends so many requests and answers how many were answered with 500 and above. */
+async function requests(where: string, carry: Carrier, enter: () => Promise<string>, most: number): Promise<number> {
+  let cookie = await enter()
+  if (known.length === 0) await learnIds(carry, cookie)
+  const counts = new Map<number, number>()
+  const spent = new Map<Operation, number>()
+  let [sent, told] = [0, 0]
+  const began = performance.now()
+  const seconds = () => (performance.now() - began) / 1000
+  const by = () =>
+    [...counts]
+      .sort(([a], [b]) => a - b)
+      .map(([status, n]) => `${status}: ${n}`)
+      .join('  ')
+  async function one(): Promise<void> {
+    // What brings no body is read only: a path and a query are soon tried.
+    const o = chance(0.9) ? pick(withBody) : pick(operations)
+    const path = o.path.replaceAll(/\{\w+\}/g, () =>
+      chance(0.7) && known.length > 0 ? pick(known) : encodeURIComponent(chance(0.5) ? uuid() : pick(TEXTS.filter(isWell))),
+    )
+    const query = o.query.filter(() => chance(0.5)).map((q) => `${q}=${encodeURIComponent(pick(TEXTS.filter(isWell)).slice(0, 500))}`)
+    const body = o.body && (o.body.type.includes('json') ? text(byIt(o.body.schema, doc)) : pick(TEXTS))
+    const headers: Record<string, string> = {
+      cookie,
+      origin: baseUrl.origin,
+      ...(chance(0.7) && { 'if-match': pick(['"1"', '"2"', '"0"', '"-1"', 'x', '"99999999999999999999"', '*']) }),
+      ...(o.body && { 'content-type': chance(0.95) ? o.body.type : pick(['text/plain', 'application/xml', 'multipart/form-data']) }),
+    }
+    const asked = performance.now()
+    const answer = await carry(o.method, `${path}${query.length > 0 ? `?${query.join('&')}` : ''}`, headers, body)
+    spent.set(o, (spent.get(o) ?? 0) + performance.now() - asked)
+    counts.set(answer.status, (counts.get(answer.status) ?? 0) + 1)
+    if (answer.status === 401) cookie = await enter()
+    if (answer.status >= 500 && told++ < 20)
+      console.log(
+        `  ${o.method} ${path}?${query.join('&')} → ${answer.status} ${answer.text.slice(0, 160)}\n    ${(body ?? '').slice(0, 1000)}`,
+      )
+  }
+  async function worker(): Promise<void> {
+    while (sent < most) {
+      if (++sent % 50_000 === 0) console.log(`fuzz  ${where} ${sent} sent, ${seconds().toFixed(0)} s  ${by()}`)
+      await one()
+    }
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, worker))
+  console.log(`fuzz  ${most} ${where} at ${operations.length} operations, seed ${seed}, ${seconds().toFixed(0)} s  ${by()}`)
+  const wrong = [...counts].filter(([s]) => s >= 500).reduce((sum, [, n]) => sum + n, 0)
+  console.log(`fuzz  answered with 500 and above: ${wrong}`)
+  for (const [o, ms] of [...spent].sort(([, a], [, b]) => b - a).slice(0, 5))
+    console.log(`  longest in all: ${o.method} ${o.path} ${((100 * ms) / (1000 * seconds() * AT_ONCE)).toFixed(0)} %`)
+  return wrong
+}
+
+const threw = schemasAlone(wanted)
+const wrong =
+  (await requests('requests to the handlers', toHandlers, signInHere, wanted)) +
+  (await requests('requests through the network', throughNetwork, signIn, Math.ceil(wanted / 20)))
 agent.destroy()
 process.exitCode = wrong + threw > 0 ? 1 : 0
+process.exit()

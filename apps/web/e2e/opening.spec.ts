@@ -108,7 +108,7 @@ test('a firm begun with a passkey: nobody thinks of a password, and the passkey 
   await page.waitForURL('**/today')
   // A server inside this machine's network is not asked, and the list of letters says why.
   await page.goto(`${at}/mail`)
-  await page.getByText('Letters leave by localhost').click()
+  await page.getByText('Letters are sent through localhost').click()
   await page.getByRole('button', { name: 'Save and test' }).click()
   await expect(page.getByText('A test letter is on its way to you')).toBeVisible()
   await expect(async () => {

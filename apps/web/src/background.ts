@@ -4,6 +4,7 @@ import { makeExport } from '@/features/exchange/server/exportJobs'
 import { indexAfterImport } from '@/features/exchange/server/takeOver'
 import { sweepAll } from '@/features/people/server/retention'
 import { remindAll } from '@/features/today/server/reminder'
+import { forgetOldTries } from '@/server/attempts'
 import { log } from '@/server/log'
 import { deliver, gatherLetters, ownTransport } from '@/server/postman'
 import { type Queue, takeWork } from '@/server/work'
@@ -15,6 +16,7 @@ async function hourly(): Promise<void> {
     reminders: () => remindAll(),
     exports: () => signInDatabase().execute(sql`select old_exports_go()`),
     letters: () => gatherLetters(),
+    tries: () => forgetOldTries(Date.now(), signInDatabase()),
   }
   for (const [name, work] of Object.entries(all))
     await work().catch((error: unknown) =>

@@ -2,6 +2,7 @@ import { words } from '@/ui/words'
 import { shell } from './en-GB/shell'
 import { problems } from './en-GB/problems'
 import { signIn } from './en-GB/sign-in'
+import { account } from './en-GB/account'
 import { search } from './en-GB/search'
 import { forms } from './en-GB/forms'
 import { terms } from './en-GB/terms'
@@ -35,6 +36,7 @@ import { calcSaid } from './en-GB/calc-said'
 import { shell as shellUS } from './en-US/shell'
 import { problems as problemsUS } from './en-US/problems'
 import { signIn as signInUS } from './en-US/sign-in'
+import { account as accountUS } from './en-US/account'
 import { search as searchUS } from './en-US/search'
 import { forms as formsUS } from './en-US/forms'
 import { terms as termsUS } from './en-US/terms'
@@ -71,6 +73,7 @@ export const t = words(
   [shell, shellUS],
   [problems, problemsUS],
   [signIn, signInUS],
+  [account, accountUS],
   [search, searchUS],
   [forms, formsUS],
   [terms, termsUS],

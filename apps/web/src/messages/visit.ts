@@ -8,7 +8,6 @@ import { explained } from './en-GB/explained'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
 import { live } from './en-GB/live'
-import { setup } from './en-GB/setup'
 import { steps } from './en-GB/steps'
 import { answers } from './en-GB/answers'
 import { events } from './en-GB/events'
@@ -21,7 +20,6 @@ import { explained as explainedUS } from './en-US/explained'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
 import { live as liveUS } from './en-US/live'
-import { setup as setupUS } from './en-US/setup'
 import { steps as stepsUS } from './en-US/steps'
 import { answers as answersUS } from './en-US/answers'
 import { events as eventsUS } from './en-US/events'
@@ -37,7 +35,6 @@ export const t = words(
   [visit, visitUS],
   [danger, dangerUS],
   [live, liveUS],
-  [setup, setupUS],
   [steps, stepsUS],
   [answers, answersUS],
   [events, eventsUS],

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { lt, sql } from 'drizzle-orm'
 import { type Database, database, mayConnect } from '@/db/client'
 import { rateLimit } from '@/db/schema'
 import { v7 as uuidv7 } from 'uuid'
@@ -47,7 +47,14 @@ export const SIGN_IN_BY_ADDRESS: Allowance = { most: 8, seconds: 600 }
 export const PASSWORD_BY_PERSON: Allowance = { most: 10, seconds: 900 }
 /** Letters about tries at an account. */
 export const WARNED: Allowance = { most: 1, seconds: 86_400 }
+/** A code of an authenticator app serves once: it is right for its half minute and the ones beside it (RFC 6238, 5.2). */
+export const ONE_TIME_CODE: Allowance = { most: 1, seconds: 120 }
 export const SIGN_IN_FROM: Allowance = { most: 60, seconds: 600 }
 export const RESET_BY_ADDRESS: Allowance = { most: 4, seconds: 900 }
 export const PASSCODE: Allowance = { most: 5, seconds: 900 }
 export const JOIN_FROM: Allowance = { most: 30, seconds: 600 }
+
+/** Counts whose time is over are let go of, or every address that was ever tried would stay. */
+export async function forgetOldTries(nowMs: number, db: Database): Promise<void> {
+  await db.delete(rateLimit).where(lt(rateLimit.lastRequest, nowMs - 2 * WARNED.seconds * 1000))
+}

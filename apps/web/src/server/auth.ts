@@ -4,6 +4,7 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle'
 import { nextCookies } from 'better-auth/next-js'
 import { twoFactor } from 'better-auth/plugins/two-factor'
 import { passkey } from '@better-auth/passkey'
+import { createHmac } from 'node:crypto'
 import { isIP } from 'node:net'
 import { eq } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
@@ -12,7 +13,17 @@ import * as schema from '@/db/tables/auth'
 import { HERE, sendMail } from '@/server/mail'
 import { t } from '@/messages/all'
 import { actorOf } from './actorOf'
-import { allowed, forgive, PASSWORD_BY_PERSON, RESET_BY_ADDRESS, SIGN_IN_BY_ADDRESS, SIGN_IN_FROM, uncount, WARNED } from './attempts'
+import {
+  allowed,
+  forgive,
+  ONE_TIME_CODE,
+  PASSWORD_BY_PERSON,
+  RESET_BY_ADDRESS,
+  SIGN_IN_BY_ADDRESS,
+  SIGN_IN_FROM,
+  uncount,
+  WARNED,
+} from './attempts'
 import { audit } from './audit'
 import { env } from '@/env'
 import { isGuessable } from './guessable'
@@ -42,6 +53,18 @@ const PASSWORD_AGAIN: ReadonlySet<string> = new Set([
 
 /** What passkeys are bound to. Browsers bind them to names only: on this machine that is localhost. */
 const relyingParty = (here: URL): string => (isIP(here.hostname.replace(/^\[|\]$/g, '')) ? 'localhost' : here.hostname)
+
+type Middleware = Parameters<Parameters<typeof createAuthMiddleware>[0]>[0]
+
+/** Who gave the right password and is asked for a code now; null without such a challenge. */
+async function ownerOfChallenge(ctx: Middleware): Promise<string | null> {
+  const challenge = await ctx.getSignedCookie(ctx.context.createAuthCookie('two_factor').name, ctx.context.secret)
+  return challenge ? ((await ctx.context.internalAdapter.findVerificationValue(challenge))?.value ?? null) : null
+}
+
+/** Under what a code that was given is remembered: who reads the table learns no code. */
+const codeKey = (userId: string, code: string, secret: string): string =>
+  `code:${createHmac('sha256', secret).update(`${userId} ${code}`).digest('base64url')}`
 
 /** Tells the owner of an account, once a day, that somebody tries passwords on it. Nobody else is told whether there is such an account. */
 async function warn(address: string, db: Database, firms: Database): Promise<void> {
@@ -144,6 +167,12 @@ const makeAuth = (db: Database, firms: Database, settings: { secret: string; pub
         // Whom a change is told to, if it succeeds. A code that is checked while it is on already changes nothing.
         if (who && isSignInChange(ctx.path) && !(ctx.path === '/two-factor/verify-totp' && who.user.twoFactorEnabled === true))
           changing.set(ctx.context, who.user)
+        if (ctx.path === '/two-factor/verify-totp') {
+          const whose = who?.user.id ?? (await ownerOfChallenge(ctx))
+          const code = String((ctx.body as { code?: unknown } | undefined)?.code)
+          if (whose && !(await allowed(codeKey(whose, code, settings.secret), ONE_TIME_CODE, Date.now(), db)))
+            throw new APIError('UNAUTHORIZED', { message: t('second.wrong'), code: 'INVALID_CODE' })
+        }
         if (ctx.path === '/passkey/verify-authentication' && !knewItsHolder(ctx.body))
           throw new APIError('UNAUTHORIZED', { message: t('passkey.no-holder'), code: 'NO_HOLDER' })
         const fresh = (ctx.body as { newPassword?: unknown } | undefined)?.newPassword

@@ -2,7 +2,7 @@
 
 import { Plus, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
+import { useWatch } from 'react-hook-form'
 import { FieldInput } from '@/features/documents'
 import { at, type Option, type Row } from '@/features/documents'
 import { useEntry } from '@/ui/entry/useEntry'
@@ -42,10 +42,11 @@ export function InstrumentForm({
   readonly units: Units
 }) {
   const router = useRouter()
-  const [draft, setDraft] = useState<Row>(first)
   const spec = instrumentSpec(people)
-  const entry = useEntry<InstrumentFields>({
+  const entry = useEntry<Row, InstrumentFields>({
     schema: instrumentFieldsSchema,
+    first: first as Row,
+    read: (draft) => ({ fields: draft }),
     base: version === null ? null : { fields: first, version },
     url: id === null ? '/api/v1/instruments' : `/api/v1/instruments/${id}`,
     onSaved: (saved) => {
@@ -54,8 +55,13 @@ export function InstrumentForm({
       router.refresh()
     },
   })
+  const { control, setValue } = entry.form
+  const draft = useWatch({ control }) as Row
+  const setDraft = (next: Row) => {
+    for (const [key, value] of Object.entries(next)) if (value !== draft[key]) setValue(key, value, { shouldDirty: true })
+  }
   const channels = draft.channels as readonly Row[]
-  const put = (next: readonly Row[]) => setDraft({ ...draft, channels: next })
+  const put = (next: readonly Row[]) => setValue('channels', next, { shouldDirty: true })
   const problem = (path: string) =>
     entry.problems[path] ? (
       <p className="flex items-center gap-2 text-sm text-error">
@@ -65,7 +71,6 @@ export function InstrumentForm({
   return (
     <EntryForm
       entry={entry}
-      dirty={draft !== (first as Row)}
       label={label}
       say={(field, value) =>
         typeof value === 'object'
@@ -76,7 +81,6 @@ export function InstrumentForm({
                 : (value ?? '–'),
             )
       }
-      onSubmit={() => void entry.save(draft)}
     >
       <Part title={t('instrument.part.what')}>
         {spec.map((f) => (

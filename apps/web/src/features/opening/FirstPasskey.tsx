@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { registerPasskey } from '@/features/sign-in'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { forgetSpare, readSpare } from './spare'
 
 /** The firm is there and its lead signed in; browsers ask for a finger or a face only after a tap. Where that fails there is a password for now. */

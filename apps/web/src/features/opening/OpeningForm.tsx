@@ -6,7 +6,7 @@ import { usePasskeysHere } from '@/features/sign-in'
 import { Field } from '@/ui/Field'
 import { useTimeZones } from '@/ui/useTimeZones'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { type OpeningState, openingAction } from './openingAction'
 import { keepSpare } from './spare'
 

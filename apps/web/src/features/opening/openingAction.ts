@@ -7,7 +7,7 @@ import { auth } from '@/server/auth'
 import { ApiProblem } from '@/server/problem'
 import { sourceOf } from '@/server/source'
 import { fieldWords } from '@/ui/fieldWords'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { openingSchema } from './schemas'
 import { openFirm } from './server/open'
 

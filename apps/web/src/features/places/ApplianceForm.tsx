@@ -4,7 +4,7 @@ import type { Card } from '@lucerna/core/appliance'
 import { Plus, Trash2 } from 'lucide-react'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useFieldArray, useForm, useWatch } from 'react-hook-form'
+import { useFieldArray, useWatch } from 'react-hook-form'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS } from '@/ui/quantityText'
@@ -12,6 +12,7 @@ import { Provisional } from '@/ui/Provisional'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
+import type { DraftRead } from '@/ui/entry/drafted'
 import { useEntry } from '@/ui/entry/useEntry'
 import { EntryForm, Part, toldSaved } from '@/ui/entry/EntryForm'
 import { type ApplianceFields, applianceSchema, type SafetyRow } from './schemas'
@@ -46,6 +47,13 @@ export function safetiesFor(card: CardChoice | undefined, entered: readonly Safe
   return [...expected.filter((x) => !kept.some((k) => k.id === x.id)), ...kept.filter((k) => k.label !== '' || k.id.startsWith('own-'))]
 }
 
+function readDraft({ card, ...draft }: Draft, units: Units): DraftRead {
+  const flue = readQuantity(draft.flueLengthM, 'length', units)
+  const [cardId = '', version = '0'] = card.split('@')
+  const fields = { ...draft, cardId, cardVersion: Number(version) || 1, flueLengthM: flue.value, installedOn: draft.installedOn || null }
+  return { fields, problems: flue.error ? { flueLengthM: flue.error } : {} }
+}
+
 /** An appliance: its card, serial, place, and the safeties that are there, and that are not. */
 export function ApplianceForm({
   id,
@@ -70,8 +78,10 @@ export function ApplianceForm({
   const router = useRouter()
   const cardOf = (key: string) => cards.find((c) => cardKey(c.id, c.version) === key)
   const firstKey = first.cardId ? cardKey(first.cardId, first.cardVersion) : ''
-  const { register, handleSubmit, control, getValues, setValue, formState } = useForm<Draft>({
-    defaultValues: {
+  const entry = useEntry<Draft, ApplianceFields>({
+    schema: applianceSchema,
+    read: (draft) => readDraft(draft, units),
+    first: {
       supplyId: first.supplyId,
       card: firstKey,
       name: first.name,
@@ -85,10 +95,6 @@ export function ApplianceForm({
       ),
       remark: first.remark ?? '',
     },
-  })
-  const safeties = useFieldArray({ control, name: 'safeties', keyName: 'key' })
-  const entry = useEntry<ApplianceFields>({
-    schema: applianceSchema,
     base,
     url: id ? `/api/v1/appliances/${id}` : `/api/v1/sites/${siteId}/appliances`,
     onSaved: (saved) => {
@@ -97,21 +103,8 @@ export function ApplianceForm({
       router.refresh()
     },
   })
-  const submit = handleSubmit(({ card: key, ...draft }) => {
-    const flue = readQuantity(draft.flueLengthM, 'length', units)
-    const [cardId = '', version = '0'] = key.split('@')
-    return entry.save(
-      {
-        ...draft,
-        cardId,
-        cardVersion: Number(version) || 1,
-        flueLengthM: flue.value,
-        installedOn: draft.installedOn || null,
-        safeties: draft.safeties,
-      },
-      flue.error ? { flueLengthM: flue.error } : {},
-    )
-  })
+  const { register, control, getValues, setValue } = entry.form
+  const safeties = useFieldArray({ control, name: 'safeties', keyName: 'key' })
   const { problems } = entry
   const chosen = cardOf(useWatch({ control, name: 'card' }))
   const supplyId = useWatch({ control, name: 'supplyId' })
@@ -133,7 +126,7 @@ export function ApplianceForm({
     return String(value)
   }
   return (
-    <EntryForm entry={entry} dirty={formState.isDirty && !formState.isSubmitting} onSubmit={() => void submit()} label={label} say={say}>
+    <EntryForm entry={entry} label={label} say={say}>
       <Part title={t('unit.part.what')}>
         <Field id="card" label={label('cardId')} error={problems.cardId}>
           <select

@@ -5,10 +5,11 @@ import { parseQuantity } from '@lucerna/core/units'
 import { Plus, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { useFieldArray, useForm } from 'react-hook-form'
+import { useFieldArray } from 'react-hook-form'
 import { z } from 'zod'
 import { ask } from '@/ui/ask'
 import { EntryForm, Part } from '@/ui/entry/EntryForm'
+import type { DraftRead } from '@/ui/entry/drafted'
 import { useEntry } from '@/ui/entry/useEntry'
 import { described, Field } from '@/ui/Field'
 import { FileButton } from '@/ui/FileButton'
@@ -41,6 +42,25 @@ interface Draft {
 
 const label = (field: string) => wordsFor(`paper.${field.replace(/^paper\./, '').replace(/\..*$/, '')}`)
 
+function readDraft({ figures: rows, ...draft }: Draft, units: Units, known: readonly PaperFigure[]): DraftRead {
+  const problems: Record<string, string> = {}
+  const figures = rows.flatMap((row, i) => {
+    const figure = known.find((f) => keyOf(f) === row.figure)
+    if (!figure) {
+      if (row.text.trim()) problems[`paper.figures.${i}.measurandId`] = wordsFor('field.choose')
+      return []
+    }
+    const read = parseQuantity(row.text, MEASURANDS[figure.measurandId].quantity, shownAs(figure.measurandId, units).unit)
+    if (!read.ok) {
+      problems[`paper.figures.${i}.valueSi`] = t('paper.no-figure')
+      return []
+    }
+    const { measurandId, stationId, firingStateId } = figure
+    return [{ measurandId, stationId, firingStateId, valueSi: read.value.valueSi, text: row.text.trim().slice(0, 60) }]
+  })
+  return { fields: { paper: { ...draft, figures, photoId: null } }, problems }
+}
+
 /** Copies an old sticker or slip: the day, who, the words, any figures, and a photograph of it. */
 export function PaperForm({
   applianceId,
@@ -54,54 +74,34 @@ export function PaperForm({
   readonly figures: readonly PaperFigure[]
 }) {
   const router = useRouter()
-  const { register, handleSubmit, control, formState } = useForm<Draft>({
-    defaultValues: { kind: 'sticker', doneOn: '', who: '', words: '', figures: [] },
-  })
-  const rows = useFieldArray({ control, name: 'figures', keyName: 'key' })
   const [picture, setPicture] = useState<File | null>(null)
   const [photoProblem, setPhotoProblem] = useState<string | null>(null)
-  const entry = useEntry<Fields>({
+  /** The photograph goes first: the paper names it. */
+  const withPicture = async ({ paper }: Fields): Promise<Fields | null> => {
+    if (!picture) return { paper }
+    const about = new URLSearchParams({ siteId, applianceId, caption: t('paper.photo-caption') })
+    const answer = await ask('POST', `/api/v1/photos?${about}`, picture)
+    setPhotoProblem(answer.ok ? null : answer.problem.detail)
+    return answer.ok ? { paper: { ...paper, photoId: String(answer.body.id ?? '') || null } } : null
+  }
+  const entry = useEntry<Draft, Fields>({
     schema,
+    first: { kind: 'sticker', doneOn: '', who: '', words: '', figures: [] },
+    read: (draft) => readDraft(draft, units, figures),
     base: null,
     url: `/api/v1/appliances/${applianceId}/papers`,
+    prepare: withPicture,
     onSaved: () => {
       router.push(`/appliances/${applianceId}`)
       router.refresh()
     },
   })
+  const { register, control } = entry.form
+  const rows = useFieldArray({ control, name: 'figures', keyName: 'key' })
   const { problems } = entry
-  const submit = handleSubmit(async (draft) => {
-    const found: Record<string, string> = {}
-    const copied = draft.figures.flatMap((row, i) => {
-      const figure = figures.find((f) => keyOf(f) === row.figure)
-      if (!figure) {
-        if (row.text.trim()) found[`paper.figures.${i}.measurandId`] = wordsFor('field.choose')
-        return []
-      }
-      const read = parseQuantity(row.text, MEASURANDS[figure.measurandId].quantity, shownAs(figure.measurandId, units).unit)
-      if (!read.ok) {
-        found[`paper.figures.${i}.valueSi`] = t('paper.no-figure')
-        return []
-      }
-      const { measurandId, stationId, firingStateId } = figure
-      return [{ measurandId, stationId, firingStateId, valueSi: read.value.valueSi, text: row.text.trim().slice(0, 60) }]
-    })
-    let photoId: string | null = null
-    if (picture && Object.keys(found).length === 0) {
-      const about = new URLSearchParams({ siteId, applianceId, caption: t('paper.photo-caption') })
-      const answer = await ask('POST', `/api/v1/photos?${about}`, picture)
-      if (!answer.ok) return setPhotoProblem(answer.problem.detail)
-      setPhotoProblem(null)
-      photoId = String(answer.body.id ?? '') || null
-    }
-    return entry.save(
-      { paper: { kind: draft.kind, doneOn: draft.doneOn, who: draft.who, words: draft.words, figures: copied, photoId } },
-      found,
-    )
-  })
   const wrong = (field: string) => problems[`paper.${field}`]
   return (
-    <EntryForm entry={entry} dirty={formState.isDirty && !formState.isSubmitting} onSubmit={() => void submit()} label={label} say={String}>
+    <EntryForm entry={entry} label={label} say={String}>
       <p className="quiet">{t('paper.why')}</p>
       <Part title={t('paper.part.what')}>
         <Field id="kind" label={label('kind')} error={wrong('kind')}>

@@ -3,9 +3,10 @@
 import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES, plateSchema } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { useRouter } from 'next/navigation'
-import { useForm, useWatch } from 'react-hook-form'
+import { useWatch } from 'react-hook-form'
 import { z } from 'zod'
 import { EntryForm, Part } from '@/ui/entry/EntryForm'
+import type { DraftRead } from '@/ui/entry/drafted'
 import { useEntry } from '@/ui/entry/useEntry'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
@@ -36,6 +37,18 @@ interface Draft extends Record<Typed, string> {
 
 const label = (field: string) => wordsFor(`plate.${field.replace(/^plate\./, '')}`)
 
+function readDraft(draft: Draft, units: Units): DraftRead {
+  const problems: Record<string, string> = {}
+  const read = (key: Typed) => {
+    const { value, error } = readQuantity(draft[key], key.endsWith('Pa') ? 'pressure' : 'power', units)
+    if (error) problems[`plate.${key}`] = error
+    return value
+  }
+  const figures = Object.fromEntries([...POWERS, ...PRESSURES].map((key) => [key, read(key)]))
+  if (figures.inputW === null) problems['plate.inputW'] ??= wordsFor('field.missing')
+  return { fields: { plate: { ...draft, ...figures, gas: draft.gas || undefined, pilotSensor: draft.pilotSensor || null } }, problems }
+}
+
 /** A card from the data plate, made on site: what the plate says and no more. It goes on to the appliance that it is for. */
 export function PlateForm({
   siteId,
@@ -48,8 +61,9 @@ export function PlateForm({
   readonly gas: string
 }) {
   const router = useRouter()
-  const { register, handleSubmit, control, formState } = useForm<Draft>({
-    defaultValues: {
+  const entry = useEntry<Draft, Fields>({
+    schema,
+    first: {
       maker: '',
       model: '',
       burnerKind: 'atmospheric',
@@ -67,24 +81,12 @@ export function PlateForm({
       manifoldMinPa: '',
       manifoldMaxPa: '',
     },
-  })
-  const entry = useEntry<Fields>({
-    schema,
+    read: (draft) => readDraft(draft, units),
     base: null,
     url: `/api/v1/sites/${siteId}/plate-cards`,
     onSaved: ({ id }) => router.push(`/sites/${siteId}/appliances/new?card=${id}`),
   })
-  const submit = handleSubmit((draft) => {
-    const problems: Record<string, string> = {}
-    const read = (key: Typed) => {
-      const { value, error } = readQuantity(draft[key], key.endsWith('Pa') ? 'pressure' : 'power', units)
-      if (error) problems[`plate.${key}`] = error
-      return value
-    }
-    const figures = Object.fromEntries([...POWERS, ...PRESSURES].map((key) => [key, read(key)]))
-    if (figures.inputW === null) problems['plate.inputW'] ??= wordsFor('field.missing')
-    return entry.save({ plate: { ...draft, ...figures, gas: draft.gas || undefined, pilotSensor: draft.pilotSensor || null } }, problems)
-  })
+  const { register, control } = entry.form
   const pilot = useWatch({ control, name: 'pilot' })
   const wrong = (field: keyof Draft) => entry.problems[`plate.${field}`]
   const text = (field: 'maker' | 'model' | Typed, hint?: string) => {
@@ -116,13 +118,7 @@ export function PlateForm({
     </Field>
   )
   return (
-    <EntryForm
-      entry={entry}
-      dirty={formState.isDirty && !formState.isSubmitting && !formState.isSubmitted}
-      onSubmit={() => void submit()}
-      label={label}
-      say={String}
-    >
+    <EntryForm entry={entry} label={label} say={String}>
       <p className="quiet">{t('plate.why')}</p>
       <Part title={t('plate.part.what')}>
         {text('maker')}

@@ -1,7 +1,6 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useForm } from 'react-hook-form'
 import { described, Field } from '@/ui/Field'
 import type { Units } from '@/ui/figures'
 import { useTimeZones } from '@/ui/useTimeZones'
@@ -10,6 +9,7 @@ import { unitSymbol } from '@/ui/figures'
 import { REGISTER_UNITS } from '@/ui/quantityText'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
+import type { DraftRead } from '@/ui/entry/drafted'
 import { useEntry } from '@/ui/entry/useEntry'
 import { EntryForm, Part, toldSaved } from '@/ui/entry/EntryForm'
 import { type SiteFields, siteSchema } from './schemas'
@@ -32,6 +32,18 @@ function draftOf(fields: SiteFields, units: Units): Draft {
   }
 }
 
+function readDraft(draft: Draft, units: Units): DraftRead {
+  const altitude = readQuantity(draft.altitudeM, 'altitude', units)
+  const fields = {
+    ...draft,
+    altitudeM: altitude.value ?? undefined,
+    latitudeDeg: numberOf(draft.latitudeDeg),
+    longitudeDeg: numberOf(draft.longitudeDeg),
+    practiceId: draft.practiceId || null,
+  }
+  return { fields, problems: altitude.error ? { altitudeM: altitude.error } : {} }
+}
+
 /** A new site, or an edit of one. */
 export function SiteForm({
   id,
@@ -48,9 +60,10 @@ export function SiteForm({
 }) {
   const timeZones = useTimeZones()
   const router = useRouter()
-  const { register, handleSubmit, formState } = useForm<Draft>({ defaultValues: draftOf(first, units) })
-  const entry = useEntry<SiteFields>({
+  const entry = useEntry<Draft, SiteFields>({
     schema: siteSchema,
+    first: draftOf(first, units),
+    read: (draft) => readDraft(draft, units),
     base,
     url: id ? `/api/v1/sites/${id}` : '/api/v1/sites',
     onSaved: (saved) => {
@@ -59,19 +72,7 @@ export function SiteForm({
       router.refresh()
     },
   })
-  const submit = handleSubmit((draft) => {
-    const altitude = readQuantity(draft.altitudeM, 'altitude', units)
-    return entry.save(
-      {
-        ...draft,
-        altitudeM: altitude.value ?? undefined,
-        latitudeDeg: numberOf(draft.latitudeDeg),
-        longitudeDeg: numberOf(draft.longitudeDeg),
-        practiceId: draft.practiceId || null,
-      },
-      altitude.error ? { altitudeM: altitude.error } : {},
-    )
-  })
+  const { register } = entry.form
   const line = (
     field: keyof SiteFields,
     more: { hint?: string; type?: string; list?: string; wide?: boolean; mode?: 'tel' | 'email' } = {},
@@ -92,8 +93,6 @@ export function SiteForm({
   return (
     <EntryForm
       entry={entry}
-      dirty={formState.isDirty && !formState.isSubmitting}
-      onSubmit={() => void submit()}
       label={label}
       say={(field, value) =>
         value === null || value === ''

@@ -4,13 +4,14 @@ import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { PIPE_MATERIALS, PIPE_SIZES } from '@lucerna/core/supply'
 import { Plus, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
-import { useFieldArray, useForm, useWatch } from 'react-hook-form'
+import { useFieldArray, useWatch } from 'react-hook-form'
 import { pickText } from '@/ui/pickText'
 import { described, Field } from '@/ui/Field'
 import { unitSymbol, type Units } from '@/ui/figures'
 import { quantitySaid, quantityText, readQuantity, REGISTER_UNITS, type RegisterQuantity } from '@/ui/quantityText'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
+import type { DraftRead } from '@/ui/entry/drafted'
 import { useEntry } from '@/ui/entry/useEntry'
 import { EntryForm, Part, toldSaved } from '@/ui/entry/EntryForm'
 import { METER_KINDS, type SupplyFields, supplySchema } from './schemas'
@@ -76,7 +77,7 @@ const draftOf = (s: SupplyFields, units: Units): Draft => ({
 })
 
 /** The draft in SI, and what of it could not be read. */
-function readDraft(draft: Draft, units: Units, before: SupplyFields['pipes']) {
+function readDraft(draft: Draft, units: Units, before: SupplyFields['pipes']): DraftRead {
   const problems: Record<string, string> = {}
   const read = (text: string, kind: RegisterQuantity, path: string): number | null => {
     const { value, error } = readQuantity(text, kind, units)
@@ -124,10 +125,10 @@ export function SupplyForm({
   readonly units: Units
 }) {
   const router = useRouter()
-  const { register, handleSubmit, control, formState } = useForm<Draft>({ defaultValues: draftOf(first, units) })
-  const pipes = useFieldArray({ control, name: 'pipes', keyName: 'key' })
-  const entry = useEntry<SupplyFields>({
+  const entry = useEntry<Draft, SupplyFields>({
     schema: supplySchema,
+    first: draftOf(first, units),
+    read: (draft) => readDraft(draft, units, first.pipes),
     base,
     url: id ? `/api/v1/supplies/${id}` : `/api/v1/sites/${siteId}/supplies`,
     onSaved: (saved) => {
@@ -136,10 +137,8 @@ export function SupplyForm({
       router.refresh()
     },
   })
-  const submit = handleSubmit((draft) => {
-    const { fields, problems } = readDraft(draft, units, first.pipes)
-    return entry.save(fields, problems)
-  })
+  const { register, control } = entry.form
+  const pipes = useFieldArray({ control, name: 'pipes', keyName: 'key' })
   const { problems } = entry
   const text = (field: Exclude<keyof Draft, 'pipes'>, hint?: string) => {
     const quantity = QUANTITIES[field]
@@ -178,7 +177,7 @@ export function SupplyForm({
   const typed = useWatch({ control, name: 'pipes' })
   const noMeter = useWatch({ control, name: 'meterKind' }) === 'none'
   return (
-    <EntryForm entry={entry} dirty={formState.isDirty && !formState.isSubmitting} onSubmit={() => void submit()} label={label} say={say}>
+    <EntryForm entry={entry} label={label} say={say}>
       <Part title={t('supply.part.gas')}>
         {choice('gas', GAS_PRESET_IDS, (o) => wordsFor(`gas.${o}`))}
         {choice('meterKind', METER_KINDS, (o) => wordsFor(`meter-kind.${o}`), true)}

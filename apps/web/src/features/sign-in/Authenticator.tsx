@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { toast } from '@/ui/toast'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { askSignIn } from './askSignIn'
 import { AuthenticatorSetUp, Codes, OneField } from './AuthenticatorSetUp'
 

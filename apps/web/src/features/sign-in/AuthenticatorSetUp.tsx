@@ -4,7 +4,7 @@ import Image from 'next/image'
 import { useState } from 'react'
 import { described, Field } from '@/ui/Field'
 import { toast } from '@/ui/toast'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { askSignIn } from './askSignIn'
 
 interface SetUp {

@@ -3,7 +3,7 @@
 import Link from 'next/link'
 import { type ReactNode, useActionState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { type DoorState, forgotAction, joinAction, resetAction } from './doorActions'
 
 const START: DoorState = { error: null, done: false }

@@ -2,7 +2,7 @@
 
 import { useActionState, useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { secondAction } from './secondAction'
 
 /** The second step of signing in: a code of the app, or one of those that were kept. */

@@ -12,7 +12,7 @@ import { isGuessable } from '@/server/guessable'
 import { ApiProblem } from '@/server/problem'
 import { sourceOf } from '@/server/source'
 import { fieldWords } from '@/ui/fieldWords'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 
 export interface DoorState {
   readonly error: string | null

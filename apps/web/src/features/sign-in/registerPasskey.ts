@@ -1,4 +1,4 @@
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 import { askSignIn } from './askSignIn'
 
 /** Adds a passkey to the account that is signed in. Answers with what went wrong; null when the passkey was added. */

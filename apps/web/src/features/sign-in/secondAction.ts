@@ -6,7 +6,7 @@ import { redirect } from 'next/navigation'
 import { z } from 'zod'
 import { auth } from '@/server/auth'
 import { nextPath } from '@/server/nextPath'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 
 const formSchema = z.object({
   kind: z.enum(['app', 'recovery']),

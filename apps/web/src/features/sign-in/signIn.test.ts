@@ -1,11 +1,12 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, inArray } from 'drizzle-orm'
 import { hashPassword, verifyPassword } from 'better-auth/crypto'
 import { v7 as uuidv7 } from 'uuid'
 import { account, invitation, mail, membership, rateLimit, session, user, verification } from '@/db/schema'
 import { invite } from '@/features/people/server/invitations'
 import type { Actor } from '@/server/actorOf'
+import { forgetOldTries } from '@/server/attempts'
 import { SESSION_COOKIE } from '@/server/auth'
-import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
+import { actorNamed, closeAll, inside, ownerDb, signInDb } from '@/test/world'
 import { signOutAction } from '@/features/frame/signOut'
 import { demoSignInAction, signInAction } from './actions'
 import { type DoorState, forgotAction, joinAction, resetAction } from './doorActions'
@@ -139,6 +140,18 @@ describe('signing in', () => {
       said.push(((await signIn({ email: `nobody-${i}@lucerna.example`, password: 'wrong' })) as { error: string }).error)
     }
     expect(said).toEqual(['sign-in.wrong', 'sign-in.wrong', 'sign-in.too-many'])
+  })
+
+  test('counts of tries whose time is over are let go of', async () => {
+    const count = (daysAgo: number) => ({ id: uuidv7(), key: uuidv7(), count: 3, lastRequest: Date.now() - daysAgo * 86_400_000 })
+    const [old, fresh] = [count(3), count(1)] as const
+    await ownerDb.insert(rateLimit).values([old, fresh])
+    await forgetOldTries(Date.now(), signInDb)
+    const left = await ownerDb
+      .select({ id: rateLimit.id })
+      .from(rateLimit)
+      .where(inArray(rateLimit.id, [old.id, fresh.id]))
+    expect(left).toEqual([{ id: fresh.id }])
   })
 
   test('signing out ends the session here and leads to the door', async () => {

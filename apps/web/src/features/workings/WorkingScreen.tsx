@@ -4,14 +4,15 @@ import { type ChoiceField, type Doubts, firstInput, workingById, type WorkingInp
 import type { Practice } from '@lucerna/core/practice'
 import { QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { ClipboardCopy, Link2, Printer, RotateCcw } from 'lucide-react'
-import { useState } from 'react'
+import dynamic from 'next/dynamic'
+import { useEffect, useState } from 'react'
 import { toast } from '@/ui/toast'
 import type { Units } from '@/ui/figures'
+import { patiently } from '@/ui/patiently'
 import { t } from '@/messages/calc'
 import { wordsFor } from '@/ui/words'
 import { BeginFrom } from './parts/BeginFrom'
 import { DoubtRow, FieldRow } from './parts/Fields'
-import { IntoVisitDialog } from './parts/IntoVisitDialog'
 import { MeterTimer } from './parts/MeterTimer'
 import { AllFigures, Principal, Warnings } from './parts/Results'
 import { Spread } from './parts/Spread'
@@ -43,12 +44,24 @@ async function copy(text: string, done: string): Promise<void> {
   }
 }
 
+/** What writes into a visit knows all of a visit: it is loaded after the page, and only while one is open. */
+const loadIntoVisit = () => import('./parts/IntoVisitDialog').then((m) => m.IntoVisitDialog)
+const IntoVisitDialog = dynamic(patiently(loadIntoVisit), { ssr: false })
+/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
+const LATER_MS = 1500
+
 /** One of the Workings: what you have on the left, what follows on the right, at once. */
 export function WorkingScreen({ workingId, start, said, visit, tightness, mayRecord, userId }: WorkingScreenProps) {
   const working = workingById(workingId)
   if (!working) throw new Error(`No working ${workingId}`)
   const desk = useWorking(working, start)
   const [putting, setPutting] = useState(false)
+  const withVisit = visit !== null
+  useEffect(() => {
+    if (!withVisit) return
+    const timer = setTimeout(() => void loadIntoVisit().catch(() => undefined), LATER_MS)
+    return () => clearTimeout(timer)
+  }, [withVisit])
   const { answer, units } = desk
   return (
     <div className="mx-auto grid max-w-[90rem] gap-x-10 gap-y-6 p-4 lg:grid-cols-[minmax(20rem,26rem)_minmax(0,1fr)] lg:py-6">

@@ -24,6 +24,8 @@ export const people: Other<typeof gb> = {
   'audit-subject.firm': 'the company’s settings',
   'audit-field.licenceNumber': 'license number',
   'audit-field.licenceUntil': 'license until',
+  'settings.second-factor-what':
+    'Everyone in the company needs an authenticator app. Anyone without one sets it up on the next page they open. Unsent entries on their devices are kept until then.',
   'settings.firm': 'Practice profile of the company',
   'settings.time-zone-what': 'Licenses, calibrations and lists go by this clock. A visit goes by the clock of its site.',
   'settings.time-zone': 'Time zone of the company',

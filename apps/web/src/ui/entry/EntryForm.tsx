@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { type ReactNode, useEffect } from 'react'
+import type { FieldValues } from 'react-hook-form'
 import { toast } from '@/ui/toast'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
@@ -9,22 +10,19 @@ import type { useEntry } from './useEntry'
 import { MergeDialog } from './MergeDialog'
 
 /** What all forms of the registers share: sending, what went wrong, the clash of two edits, and the way back. */
-export function EntryForm<F extends object>({
+export function EntryForm<D extends FieldValues, F extends object>({
   entry,
-  onSubmit,
-  dirty,
   label,
   say,
   children,
 }: {
-  readonly entry: ReturnType<typeof useEntry<F>>
-  readonly onSubmit: () => void
-  readonly dirty: boolean
+  readonly entry: ReturnType<typeof useEntry<D, F>>
   readonly label: (field: string) => string
   readonly say: (field: string, value: unknown) => string
   readonly children: ReactNode
 }) {
   const router = useRouter()
+  const { dirty } = entry
   useEffect(() => {
     if (!dirty) return
     const ask = (e: BeforeUnloadEvent) => e.preventDefault()
@@ -36,7 +34,7 @@ export function EntryForm<F extends object>({
       noValidate
       onSubmit={(e) => {
         e.preventDefault()
-        onSubmit()
+        void entry.submit(e)
       }}
       className="flex flex-col gap-8"
     >

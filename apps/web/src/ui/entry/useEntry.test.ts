@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import '@/test/browserParts'
-import { act, cleanup, renderHook } from '@testing-library/react'
+import { act, cleanup, renderHook, waitFor } from '@testing-library/react'
 import { z } from 'zod'
 import { useEntry } from './useEntry'
 
@@ -25,9 +25,18 @@ const problem = (status: number, more: object = {}) => ({
 const stale = (current: Site, version: number) => problem(412, { body: { current, version } })
 
 const onSaved = jest.fn()
+/** What stands in the form; what it says is the same, but a note that begins with a question mark cannot be read. */
+type Draft = Site
+const read = (draft: Draft) => ({ fields: draft, problems: draft.notes.startsWith('?') ? { notes: 'This cannot be read.' } : {} })
+const prepare = jest.fn((fields: Site): Promise<Site | null> => Promise.resolve(fields))
 const open = (base: { fields: Site; version: number } | null = { fields: HOUSE, version: 3 }) =>
-  renderHook(() => useEntry<Site>({ schema, base, url: '/api/v1/sites', onSaved })).result
-const save = (entry: ReturnType<typeof open>, fields: unknown, found = {}) => act(() => entry.current.save(fields, found))
+  renderHook(() => useEntry<Draft, Site>({ schema, first: HOUSE, read, base, url: '/api/v1/sites', prepare, onSaved })).result
+const save = async (entry: ReturnType<typeof open>, fields: Draft) => {
+  act(() => {
+    for (const name of ['name', 'altitudeM', 'notes'] as const) entry.current.form.setValue(name, fields[name], { shouldDirty: true })
+  })
+  await act(() => entry.current.submit())
+}
 
 beforeEach(() => {
   asked.length = 0
@@ -57,9 +66,9 @@ test('a new entry sent twice, since the first answer was lost, is the same entry
 
 test('wrong fields are named and nothing is sent; what could not be read at all is named too', async () => {
   const entry = open()
-  await save(entry, { ...HOUSE, name: ' ', altitudeM: 90_000 }, { notes: '"3,5,5" is not a number.' })
+  await save(entry, { name: ' ', altitudeM: 90_000, notes: '? ? ?' })
   expect(Object.keys(entry.current.problems).sort()).toEqual(['altitudeM', 'name', 'notes'])
-  expect(entry.current.problems.notes).toBe('"3,5,5" is not a number.')
+  expect(entry.current.problems.notes).toBe('This cannot be read.')
   expect(entry.current.failure).toBeTruthy()
   expect(asked).toEqual([])
   expect(entry.current.busy).toBe(false)
@@ -80,7 +89,27 @@ test('the cursor goes to the first wrong field', async () => {
   document.body.innerHTML = '<input id="fine"><input id="wrong" aria-invalid="true">'
   const entry = open()
   await save(entry, { ...HOUSE, name: '' })
-  expect(document.activeElement?.id).toBe('wrong')
+  await waitFor(() => expect(document.activeElement?.id).toBe('wrong'))
+})
+
+test('what has to be done first is done with what was read; where it fails, nothing is sent', async () => {
+  const entry = open()
+  prepare.mockResolvedValueOnce(null)
+  await save(entry, { ...HOUSE, notes: ' Ring twice ' })
+  expect(asked).toEqual([])
+  expect(onSaved).not.toHaveBeenCalled()
+  prepare.mockImplementationOnce((fields) => Promise.resolve({ ...fields, altitudeM: 412 }))
+  await save(entry, { ...HOUSE, notes: 'Ring twice' })
+  expect(asked).toMatchObject([{ body: { altitudeM: 412, notes: 'Ring twice' } }])
+})
+
+test('a form that says what it did at first has nothing to lose', async () => {
+  const entry = open()
+  expect(entry.current.dirty).toBe(false)
+  await save(entry, { ...HOUSE, name: '' })
+  expect(entry.current.dirty).toBe(true)
+  await save(entry, HOUSE)
+  expect(entry.current.dirty).toBe(false)
 })
 
 describe('somebody was faster', () => {

@@ -1,13 +1,13 @@
 'use client'
 
-import { useEffect, useRef, useState } from 'react'
+import { zodResolver } from '@hookform/resolvers/zod'
+import { type BaseSyntheticEvent, useMemo, useRef, useState } from 'react'
+import { type DefaultValues, type FieldPath, type FieldValues, useForm } from 'react-hook-form'
 import type { z } from 'zod'
-import { fieldWords } from '@/ui/fieldWords'
 import { ask } from '@/ui/ask'
 import { type Conflict, mergeFields } from '@/ui/merge'
 import { t } from '@/messages/places'
-
-export type Problems = Readonly<Record<string, string>>
+import { drafted, type DraftRead, problemsOf } from './drafted'
 
 interface Saved {
   readonly id: string
@@ -22,25 +22,45 @@ export interface Clash<F> {
   readonly version: number
 }
 
+/** The first wrong field is where the eye and the keyboard should be. */
+const toFirstWrong = () => requestAnimationFrame(() => document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus())
+
 /**
- * Saves an entry of a register: checks it as the server will, sends it with the version it was made from, and puts two people's edits together when
+ * The form of an entry of a register: checks it as the server will, sends it with the version it was made from, and puts two people's edits together when
  * somebody was faster. Fields that both changed are given back as a clash, to be chosen one by one.
  */
-export function useEntry<F extends object>(options: {
+export function useEntry<D extends FieldValues, F extends object>(options: {
   readonly schema: z.ZodType<F>
+  /** What stands in the form at first. */
+  readonly first: D
+  /** What the form's texts say, as fields of the entry. */
+  readonly read: (draft: D) => DraftRead
   /** An entry that is edited; null for a new one. */
   readonly base: { readonly fields: F; readonly version: number } | null
   readonly url: string
+  /** What has to be done before it is sent; null stops it. */
+  readonly prepare?: (fields: F) => Promise<F | null>
   readonly onSaved: (saved: Saved) => void
 }) {
-  const { schema, url, onSaved } = options
+  const { schema, read, url, prepare, onSaved } = options
+  const form = useForm<D, unknown, F>({
+    defaultValues: options.first as DefaultValues<D>,
+    resolver: zodResolver(drafted(schema, read)),
+    // What was wrong stays marked until it is saved again: nothing jumps while somebody types.
+    reValidateMode: 'onSubmit',
+    shouldFocusError: false,
+  })
   const [base, setBase] = useState(options.base)
-  const [busy, setBusy] = useState(false)
-  const [problems, setProblems] = useState<Problems>({})
   const [failure, setFailure] = useState<string | null>(null)
   const [clash, setClash] = useState<Clash<F> | null>(null)
+  const [settling, setSettling] = useState(false)
   // Made once: sending a new entry twice makes one.
   const newId = useRef<string | null>(null)
+
+  const someWrong = () => {
+    setFailure(t('form.some-wrong'))
+    toFirstWrong()
+  }
 
   const send = async (fields: F, from: { fields: F; version: number } | null, taken: readonly string[]): Promise<void> => {
     const { v7 } = await import('uuid')
@@ -57,40 +77,29 @@ export function useEntry<F extends object>(options: {
       setClash({ conflicts: merged.conflicts, merged: merged.fields, theirs, version: body.version })
       return
     }
-    setProblems(named)
-    setFailure(Object.keys(named).length > 0 ? t('form.some-wrong') : detail)
+    for (const [path, message] of Object.entries(named)) form.setError(path as FieldPath<D>, { type: 'server', message })
+    if (Object.keys(named).length > 0) someWrong()
+    else setFailure(detail)
   }
 
-  /** Checks and sends. `found` are problems of texts that could not be read at all. */
-  const save = async (fields: unknown, found: Problems = {}): Promise<void> => {
-    const parsed = schema.safeParse(fields)
-    const wrong: Record<string, string> = { ...found }
-    if (!parsed.success)
-      for (const issue of parsed.error.issues) {
-        const path = issue.path.join('.')
-        wrong[path] ??= fieldWords(issue)
-      }
-    setProblems(wrong)
-    if (!parsed.success || Object.keys(wrong).length > 0) return setFailure(t('form.some-wrong'))
-    setFailure(null)
-    setBusy(true)
-    await send(parsed.data, base, [])
-    setBusy(false)
-  }
+  const submit = (event?: BaseSyntheticEvent): Promise<void> =>
+    form.handleSubmit(async (fields) => {
+      setFailure(null)
+      const ready = prepare ? await prepare(fields) : fields
+      if (ready !== null) await send(ready, base, [])
+    }, someWrong)(event)
 
   /** Saves what came out of a clash. */
   const settle = async (fields: F): Promise<void> => {
     if (!clash) return
-    setBusy(true)
+    setSettling(true)
     setClash(null)
     await send(fields, { fields: clash.theirs, version: clash.version }, [])
-    setBusy(false)
+    setSettling(false)
   }
 
-  // The first wrong field is where the eye and the keyboard should be.
-  useEffect(() => {
-    if (Object.keys(problems).length > 0) document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus()
-  }, [problems])
-
-  return { save, settle, busy, problems, failure, clash, dismissClash: () => setClash(null) }
+  const { errors, isSubmitting, isDirty } = form.formState
+  const problems = useMemo(() => problemsOf(errors), [errors])
+  const busy = isSubmitting || settling
+  return { form, submit, settle, busy, dirty: isDirty && !busy, problems, failure, clash, dismissClash: () => setClash(null) }
 }

@@ -3,7 +3,7 @@ import { DoorPage } from '@/features/sign-in/DoorPage'
 import { SecondForm } from '@/features/sign-in/SecondForm'
 import { nextPath } from '@/server/nextPath'
 import { titled } from '@/server/page'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 
 export const generateMetadata = titled('second.title')
 

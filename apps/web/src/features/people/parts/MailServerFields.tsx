@@ -1,5 +1,5 @@
 import { Field } from '@/ui/Field'
-import { t } from '@/messages/signIn'
+import { t } from '@/messages/account'
 
 const FIELDS = [
   // Not of the type that a browser checks by itself: it could not show what is wrong in a part that is folded away.

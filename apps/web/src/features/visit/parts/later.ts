@@ -22,6 +22,9 @@ const load = {
   startSeen: () => import('@/ui/StartSeenView').then((m) => m.StartSeenView),
   notices: () => import('./Notices').then((m) => m.Notices),
   signature: () => import('./Signature').then((m) => m.Signature),
+  setUp: () => import('../setup/SetUpDesk').then((m) => m.SetUpDesk),
+  condition: () => import('../setup/ConditionAdvice').then((m) => m.ConditionAdvice),
+  signInAgain: () => import('./SignInAgain').then((m) => m.SignInAgain),
 }
 
 export const FarView = dynamic(patiently(load.far), { ssr: false })
@@ -40,6 +43,9 @@ export const BenchPanel = dynamic(patiently(load.bench), { ssr: false })
 export const StartSeenView = dynamic(patiently(load.startSeen), { ssr: false })
 export const Notices = dynamic(patiently(load.notices), { ssr: false })
 export const Signature = dynamic(patiently(load.signature), { ssr: false })
+export const SetUpDesk = dynamic(patiently(load.setUp), { ssr: false })
+export const ConditionAdvice = dynamic(patiently(load.condition), { ssr: false })
+export const SignInAgain = dynamic(patiently(load.signInAgain), { ssr: false })
 
 /** Fetches them all, so that they open without a network too. */
 export const fetchLaterParts = (): void => void Promise.allSettled([...Object.values(load).map((part) => part()), fetchCharts()])

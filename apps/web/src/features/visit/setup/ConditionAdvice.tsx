@@ -4,7 +4,7 @@ import { cleanOrAdjust, type Sign, signsOf } from '@lucerna/core/advice'
 import { formatNumber } from '@lucerna/core/units'
 import { useMemo } from 'react'
 import { locale, wordsFor } from '@/ui/words'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/setup'
 import { useDesk } from '../parts/context'
 
 const MOST_SHOWN = 3

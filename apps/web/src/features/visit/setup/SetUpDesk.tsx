@@ -5,6 +5,7 @@ import type { Step } from '@lucerna/core/procedure'
 import { netTurnsAt } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
+import { t as setUpWords } from '@/messages/setup'
 import { t } from '@/messages/visit'
 import {
   amountText,
@@ -36,7 +37,7 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
       <h2 id="adjust" className="text-lg font-semibold">
-        {t('setup.title')}
+        {setUpWords('setup.title')}
       </h2>
       <GasPlan />
       {setUp === null ? (
@@ -78,7 +79,7 @@ function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly actin
       <SpokenProposals />
       {acting.length > 0 && (
         <details className="border-t hairline pt-2">
-          <summary className="min-h-11 cursor-pointer font-semibold">{t('setup.another-move')}</summary>
+          <summary className="min-h-11 cursor-pointer font-semibold">{setUpWords('setup.another-move')}</summary>
           <p className="mb-3 text-sm">{t(`adjust.why.${setUp.practice.adjustInside.mode}`)}</p>
           {acting.filter(isCalibration).map((a) => (
             <button
@@ -87,7 +88,7 @@ function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly actin
               className="btn mb-3 press btn-block btn-outline"
               onClick={() => setUp.turn(a, 1, step.firingStateId ?? '')}
             >
-              {t('setup.calibrate.run', { what: a.label })}
+              {setUpWords('setup.calibrate.run', { what: a.label })}
             </button>
           ))}
           {acting
