@@ -184,6 +184,8 @@ export class Adviser {
       const screws = this.acting(aim)
       const called = this.callOut(aim, screws)
       const advice = (called && this.onceMore(aim)) ?? called ?? this.best(aim, screws)
+      const unread = called ? null : this.unreadLimit(aim, screws, advice)
+      if (unread) return unread
       if (advice) return advice
       relief ??= this.relief()
       stuck ??= aim
@@ -255,6 +257,21 @@ export class Adviser {
       }
     }
     return best && this.proposal(best.screw, best.amount, aim)
+  }
+
+  /**
+   * Set by gauge alone, a limit of the flue gas may hold a move back that nobody has looked at: then the probe goes in before less is moved, or a valve called out.
+   */
+  private unreadLimit(aim: Aim, screws: readonly DeskScrew[], advice: Advice | null): Advice | null {
+    const probe = this.seen.missingAt(aim.rateId, true)
+    if (!probe) return null
+    const { foretold } = this
+    this.weigher.flueUnread = aim.rateId
+    const freely = this.best(aim, screws)
+    this.weigher.flueUnread = null
+    this.foretold = foretold
+    const held = freely?.code === 'move' && (advice?.code !== 'move' || abs(advice.amount) < abs(freely.amount) - 1e-9)
+    return held ? probe : null
   }
 
   /** Where only a pressure at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */

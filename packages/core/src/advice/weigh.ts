@@ -24,6 +24,8 @@ export class Weigher {
   private scratch: Float64Array | null = null
   /** The limit that ruled out a move last. */
   inTheWay: Cap | null = null
+  /** A rate whose limits of the flue gas are left out for once: what they hold back is asked for so. */
+  flueUnread: string | null = null
 
   constructor(
     private readonly desk: Desk,
@@ -138,6 +140,7 @@ export class Weigher {
     const gain = cloud.columns.screw[screwAt]!.gain
     for (const cap of desk.caps) {
       if (!this.seen.at(cap.rateId)) continue
+      if (cap.rateId === this.flueUnread && cap.figure !== 'pressure' && cap.figure !== 'input') continue
       const limit = cap.figure === 'mixtureFloor' ? -log(cap.limit) : log(cap.limit)
       let before = 0
       let crosses = 0

@@ -64,6 +64,21 @@ describe('the adviser on simulated valves', () => {
     expect(moves).toBeLessThanOrEqual(atMost)
   })
 
+  test.each([
+    ['ossian-stag-210-s', -1.6],
+    ['galder-well-190', -2.5],
+    ['brightholm-drift-80', -1.6],
+    ['ossian-stag-210-s', 2],
+  ])('%s by gauge alone (%d turns): the probe is asked for before gas is raised towards a limit that nobody has seen', (id, by) => {
+    const desk = { ...deskFor(id), analyser: false }
+    const { plant, end, said } = setIt(desk, setupOf(id, { positions: { [desk.screws[0]!.id]: by } }))
+    expect(end.code).toBe('done')
+    expect(inBand(plant, desk)).toBe(true)
+    const probe = said.some((a) => a.code === 'read' && a.figures.includes('co'))
+    // Less gas in natural draught comes near no limit.
+    expect(probe).toBe(by < 0)
+  })
+
   test.each(LAWS.filter((l) => l !== 'straight'))('a governor that obeys another law (%s) is set all the same', (law) => {
     const desk = deskFor('ossian-stag-210-s')
     const { plant, end } = setIt(desk, setupOf('ossian-stag-210-s', { law, positions: { governor: 1.8 } }))
