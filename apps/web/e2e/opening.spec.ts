@@ -113,6 +113,6 @@ test('a firm begun with a passkey: nobody thinks of a password, and the passkey 
   await expect(page.getByText('A test letter is on its way to you')).toBeVisible()
   await expect(async () => {
     await page.reload()
-    await expect(page.getByText('localhost is inside the network of this server').first()).toBeVisible({ timeout: 500 })
+    await expect(page.getByText('localhost is inside this server’s own network').first()).toBeVisible({ timeout: 500 })
   }).toPass({ timeout: 20_000 })
 })

@@ -4,8 +4,8 @@ import { locale } from './words'
 
 export type Units = 'metric' | 'imperial'
 
-/** Unit symbols as people write them beside a figure. */
-const SYMBOL: Record<string, string> = { inH2O: 'inWC', mmH2O: 'mmWC', 'Δ°F': '°F', '1': '', 'mol/mol': '' }
+/** Unit symbols as people write them beside a figure. A difference of temperatures is in degrees too, whichever: nobody says kelvin in a boiler room. */
+const SYMBOL: Record<string, string> = { inH2O: 'inWC', mmH2O: 'mmWC', K: '°C', 'Δ°F': '°F', '1': '', 'mol/mol': '' }
 
 /** A unit's symbol as people write it beside a figure. `unitSymbol('inH2O')` → `'inWC'`. */
 export const unitSymbol = (unit: string): string => SYMBOL[unit] ?? unit

@@ -39,7 +39,7 @@ export const room: Other<typeof gb> = {
   'room.fault.fanSpeed': 'Inducer speed over commanded',
   'room.fault.airTube': 'Share of pressure at the pressure switch',
   'room.fault.airSwitch': 'Pressure switch setting over rated',
-  'room.fault.limitSetting': 'High limit: shift of trip temperature, K',
+  'room.fault.limitSetting': 'High limit: shift of trip temperature, °C',
   'room.point.isolator-pressure': 'Appliance shutoff valve',
   'room.point.manifold-pressure': 'Manifold pressure',
   'room.point.manifold-against-chamber': 'Manifold pressure against chamber',
