@@ -1,15 +1,11 @@
 'use client'
 
-import { MEASURANDS, type Reading, shownAs, takeReading } from '@lucerna/core/measure'
+import { MEASURANDS, shownAs, takeReading } from '@lucerna/core/measure'
 import { type Need, opensByReading, type Step } from '@lucerna/core/procedure'
 import { bandFor, instrumentFor, missingIn, readingKey, stillToRead, type Verdict } from '@lucerna/core/visit'
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { v7 as uuidv7 } from 'uuid'
-import { Grid3x3, Pencil } from 'lucide-react'
-import { clockText } from '@/ui/dates'
-import { Dialog } from '@/ui/Dialog'
-import { figureWithUnit } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { useDeviceId } from '../client/useDeviceId'
@@ -20,8 +16,12 @@ import { may, rateLabel, useDesk } from './context'
 import { type Elsewhere, takenElsewhere } from './elsewhere'
 import { Keypad } from './Keypad'
 import { Ladder } from './Ladder'
-import { type Draft, draftOf, fieldId, isBlanked, isSure, NeedRow } from './NeedRow'
+import { type Draft, draftOf, fieldId, isSure, NeedRow } from './NeedRow'
+import { RateNow } from './RateNow'
+import { RecordBar } from './RecordBar'
 import { SequenceTimer } from './SequenceTimer'
+import { TakenTwice } from './TakenTwice'
+import { readingsOf, type ToTake } from './toTake'
 import { useGoOn } from './useGoOn'
 import { useKeypad } from './useKeypad'
 import { usePrepared } from './usePrepared'
@@ -31,13 +31,6 @@ import { LiveOffer } from '../live/LiveOffer'
 import { keptTrace } from '../live/keptTraces'
 import { useLiveFigures } from '../live/useLiveFigures'
 
-/** What the main button says before a step's figures can be taken. */
-function prepareText(step: Step, rate: string): string {
-  if (step.kind === 'standing' || step.kind === 'let-by' || step.kind === 'tightness') return t('prepare.gauge')
-  if (step.kind === 'manifold') return t('prepare.tap', { rate })
-  if (step.opens.some((o) => o.kind === 'probe-hole')) return t('prepare.probe', { rate })
-  return step.firingStateId ? t('prepare.rate', { rate }) : t('prepare.open')
-}
 /** The units of both schools, without those that are the bare number. */
 const unitsOffered = ({ measurandId }: Need): string[] => [
   ...new Set([shownAs(measurandId, 'metric').unit, shownAs(measurandId, 'imperial').unit].filter((u) => u !== '1')),
@@ -133,47 +126,18 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
   const rate = rateLabel(appliance, step.firingStateId)
   const howTo = appliance.card.firingStates.find((s) => s.id === step.firingStateId)?.howToForce
 
-  /** What is typed, as readings of one moment. */
-  const taken = (newId: (need: Need | null) => string, takenAt: string): Reading[] => {
-    const groupId = newId(null)
-    const fromLive = sent.flatMap((need): Reading[] => {
-      const one = live.get(readingKey(need))
-      if (!one || one.valueSi === null) return []
-      const found = instrumentFor(need.measurandId, desk.instruments, context.instruments)
-      const blanked = settling?.blanked === true && isBlanked(need)
-      return [
-        takeReading({
-          ...need,
-          id: newId(need),
-          groupId,
-          valueSi: one.valueSi,
-          instrument: found.kind === 'one' ? found.instrument : undefined,
-          sentBy: one.channel.spec,
-          settled: blanked || early || (!one.ready && !declared) ? 'early' : one.ready ? 'settled' : 'declared',
-          takenAt,
-        }),
-      ]
-    })
-    const byHand = typed.flatMap(([need, draft]): Reading[] => {
-      if (!draft.parsed?.ok) return []
-      const { valueSi, unit } = draft.parsed.value
-      const found = instrumentFor(need.measurandId, desk.instruments, context.instruments)
-      const blanked = settling?.blanked === true && isBlanked(need)
-      return [
-        takeReading({
-          ...need,
-          id: newId(need),
-          groupId,
-          valueSi,
-          entered: { text: draft.text.trim().slice(0, 60), unit },
-          instrument: found.kind === 'one' ? found.instrument : undefined,
-          settled: blanked || early ? 'early' : declared && settling !== null && settling.waitS > 0 ? 'declared' : 'settled',
-          takenAt,
-        }),
-      ]
-    })
-    return [...byHand, ...fromLive]
-  }
+  const byHand = typed.flatMap(([need, d]): ToTake[] =>
+    d.parsed?.ok
+      ? [{ need, valueSi: d.parsed.value.valueSi, entered: { text: d.text.trim().slice(0, 60), unit: d.parsed.value.unit } }]
+      : [],
+  )
+  const fromLive = sent.flatMap((need): ToTake[] => {
+    const one = live.get(readingKey(need))
+    return one && one.valueSi !== null ? [{ need, valueSi: one.valueSi, sentBy: one.channel.spec, ready: one.ready }] : []
+  })
+  /** What is typed and what instruments show, as readings of one moment. */
+  const taken = (newId: (need: Need | null) => string, takenAt: string) =>
+    readingsOf([...byHand, ...fromLive], { settling, early, declared, desk, newId, takenAt })
   const asTyped = taken((need) => (need ? readingKey(need) : 'typed'), new Date(now).toISOString())
   const shown =
     asTyped.length === 0
@@ -279,42 +243,7 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
       noValidate
     >
       {step.kind === 'sequence' && <SequenceTimer step={step} />}
-      {step.firingStateId && (
-        <div className="my-2 flex flex-wrap items-center gap-x-6 gap-y-1 rounded-md border hairline bg-base-200 px-4 py-2">
-          {settling ? (
-            <>
-              <p>
-                <span className="text-sm quiet">{t('rate.at', { rate: rate.toLowerCase() })}</span>{' '}
-                <span className="ml-1 figure text-2xl">{clockText(settling.atRateS)}</span>
-              </p>
-              {settling.waitS > 0 ? (
-                <>
-                  <p className="flex gap-2 text-sm text-warning">
-                    <WarningSign size={18} />
-                    {settling.blanked ? t('rate.blanked') : t('rate.wait', { time: clockText(settling.waitS) })}
-                  </p>
-                  {!settling.blanked && (
-                    <label className="flex min-h-11 cursor-pointer items-center gap-2 text-sm">
-                      <input
-                        type="checkbox"
-                        className="checkbox checkbox-sm"
-                        checked={declared}
-                        onChange={(e) => setDeclared(e.target.checked)}
-                      />
-                      {t('rate.steady')}
-                    </label>
-                  )}
-                </>
-              ) : (
-                <p className="text-sm font-semibold text-info">{t('rate.settled')}</p>
-              )}
-            </>
-          ) : (
-            <p className="text-sm">{t('rate.not-yet', { rate: rate.toLowerCase() })}</p>
-          )}
-          {howTo && !settling && <p className="w-full text-sm quiet">{howTo}</p>}
-        </div>
-      )}
+      {step.firingStateId && <RateNow rate={rate} settling={settling} declared={declared} onDeclared={setDeclared} howTo={howTo} />}
       {folds ? rows.filter(({ need }) => !folded.includes(need)).map(({ row }) => row) : rows.map(({ row }) => row)}
       {folds && folded.length > 0 && (
         <details className="border-b hairline" open={unfolded} onToggle={(e) => setUnfolded(e.currentTarget.open)} data-fold="">
@@ -360,99 +289,32 @@ export function ReadingsPanel({ step, children }: { readonly step: Step; readonl
               onRecord={save}
             />
           )}
-          <div className="flex gap-3">
-            {!prepared ? (
-              <button
-                type="button"
-                data-key="r"
-                // Where a start is timed, its own button is the one that counts.
-                className={`btn press flex-1 text-lg ${step.kind === 'sequence' ? 'btn-outline' : 'btn-primary'}`}
-                onClick={() => prepare()}
-              >
-                {prepareText(step, rate.toLowerCase())}
-              </button>
-            ) : (
-              <>
-                {step.needs.length > 0 && (
-                  <button
-                    type="submit"
-                    data-key="r"
-                    disabled={offered.length === 0 || unsure.length > 0}
-                    className={`btn press flex-1 text-lg ${done ? 'btn-outline' : 'btn-primary'}`}
-                  >
-                    {early || settling?.blanked
-                      ? t('record.early')
-                      : step.firingStateId
-                        ? t('record.at', { rate: rate.toLowerCase() })
-                        : t('record.plain')}
-                  </button>
-                )}
-                <button
-                  type="button"
-                  data-key="n"
-                  disabled={!complete || typed.length > 0}
-                  className={`btn press px-6 ${step.needs.length === 0 ? 'flex-1' : ''} ${done && !outside && !tooEarly ? 'btn-primary' : 'btn-outline'}`}
-                  onClick={() => desk.finishStep(step)}
-                >
-                  {t('record.next')}
-                </button>
-              </>
-            )}
-            {/* What was read can be wrong; what is still to be read is typed. They take one place, so that a phone has room. */}
-            {done && corrects && (
-              <button
-                type="button"
-                aria-label={t('correct.open')}
-                title={t('correct.open')}
-                className="btn press btn-outline px-4"
-                onClick={() => desk.openDialog('correct')}
-              >
-                <Pencil size={22} aria-hidden="true" />
-              </button>
-            )}
-            {prepared && step.needs.length > 0 && !(done && corrects) && (
-              <button
-                type="button"
-                aria-pressed={keys.wanted}
-                aria-label={t('keypad.toggle')}
-                title={t('keypad.toggle')}
-                className="btn press btn-outline px-4"
-                onClick={() => keys.toggle(readingKey(step.needs[0]!))}
-              >
-                <Grid3x3 size={22} aria-hidden="true" />
-              </button>
-            )}
-          </div>
+          <RecordBar
+            step={step}
+            rate={rate.toLowerCase()}
+            prepared={prepared}
+            onPrepare={() => prepare()}
+            early={early || settling?.blanked === true}
+            recordable={offered.length > 0 && unsure.length === 0}
+            complete={complete && typed.length === 0}
+            inOrder={!outside && !tooEarly}
+            corrects={done && corrects}
+            keys={keys}
+          />
         </div>
       )}
       {twice && (
-        <Dialog title={t('twice.title')} onClose={() => setTwice(null)}>
-          <div className="flex flex-col gap-4">
-            <p>{t('twice.why', { by: twice.by, seconds: Math.max(1, Math.round((now - Date.parse(twice.at)) / 1000)) })}</p>
-            <ul className="text-lg">
-              {twice.readings.map(({ need, valueSi }) => (
-                <li key={readingKey(need)}>
-                  {t(`short.${need.measurandId}`)}: <b>{figureWithUnit(need.measurandId, valueSi, units)}</b>
-                </li>
-              ))}
-            </ul>
-            <div className="flex flex-wrap gap-3">
-              <button type="button" className="btn press flex-1 btn-primary" onClick={() => save(true)}>
-                {t('twice.mine-too')}
-              </button>
-              <button
-                type="button"
-                className="btn press flex-1 btn-outline"
-                onClick={() => {
-                  setTexts({})
-                  setTwice(null)
-                }}
-              >
-                {t('twice.theirs')}
-              </button>
-            </div>
-          </div>
-        </Dialog>
+        <TakenTwice
+          twice={twice}
+          now={now}
+          units={units}
+          onClose={() => setTwice(null)}
+          onMineToo={() => save(true)}
+          onTheirs={() => {
+            setTexts({})
+            setTwice(null)
+          }}
+        />
       )}
     </form>
   )
