@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { bringFor, diagnose, faultMapOf } from '../faults'
+import type { Practice } from '../practice'
 import { touchedBefore, type FaultCase, type VisitAppliance, type VisitState } from '../visit'
 
 /** A fault case as a report tells it. */
@@ -34,9 +35,14 @@ export const faultReportSchema = z.object({
 const NAMED = 3
 const WORTH_NAMING = 0.05
 
-/** A fault case in the words of the map as it is on the day of the report. */
-export function faultReport(appliance: VisitAppliance, visit: VisitState, fault: FaultCase): z.infer<typeof faultReportSchema> {
-  const map = faultMapOf(appliance.card.burnerKind)
+/** A fault case in the words of the map as it is on the day of the report, in the dialect of the practice. */
+export function faultReport(
+  appliance: VisitAppliance,
+  visit: VisitState,
+  fault: FaultCase,
+  { units }: Pick<Practice, 'units'>,
+): z.infer<typeof faultReportSchema> {
+  const map = faultMapOf(appliance.card.burnerKind, units === 'imperial' ? 'en-US' : 'en-GB')
   const diagnosis = diagnose(appliance.card, map, { ...fault, disturbed: touchedBefore(visit, fault) })
   const { odds } = diagnosis.result
   const check = (id: string) => map.checks.find((c) => c.id === id)

@@ -248,7 +248,7 @@ function applianceReport(
       rows: rows.map(({ at, figures }) => ({ at, figures: { ...figures } as Record<string, number> })),
       by,
     })),
-    faults: visit.faults.filter(isHere).map((f) => faultReport(appliance, visit, f)),
+    faults: visit.faults.filter(isHere).map((f) => faultReport(appliance, visit, f, context.practice)),
     startsSeen: visit.startsSeen.filter(isHere).map(({ id, at, diedAt }) => ({ id, at, diedAt })),
     starts: visit.starts.filter(isHere).map(({ applianceId: _, index: _at, stood, ...start }) => ({ ...start, stood: [...stood] })),
     steps: steps

@@ -5,7 +5,7 @@ import { isMeasurandId, MEASURAND_IDS, MEASURANDS, STATIONS } from '@lucerna/cor
 import { fromSi, unitsOf } from '@lucerna/core/units'
 import { inUnit, unitSymbol } from '@/ui/figures'
 import { t } from '@/messages/documents'
-import { wordsFor } from '@/ui/words'
+import { locale, wordsFor } from '@/ui/words'
 import { at, type FieldSpec, type Option, type Row, rowsOf, textOf } from './spec'
 
 /** What the fields of a card are put together from: choices, units, conditions, pages. */
@@ -43,7 +43,7 @@ export const unitOptions = (_: Row, row: Row): Option[] => {
 /** The checks of the fault map of its burner kind. */
 const checksOf = (document: Row) => {
   const kind = BURNER_KINDS.find((k) => k === document.burnerKind)
-  return kind ? faultMapOf(kind).checks : []
+  return kind ? faultMapOf(kind, locale()).checks : []
 }
 export const checks = (document: Row): Option[] => checksOf(document).map((c) => ({ value: c.id, label: c.label }))
 export const checkUnits = (document: Row, row: Row): Option[] =>

@@ -22,18 +22,18 @@ export const CAUSES: readonly CausePart[] = [
   cause('pump', 'demand', 'Pump', 'Free, vent or replace it', { part: 'Pump', favours: { 'first-start': 2 } }),
   cause('external-wiring', 'demand', 'Wiring between the controls', 'Make the joint good', { shows: 0.5, disturbedBy: ['lead'] }),
   // Interlocks
-  cause('limit', 'interlocks', 'Limit thermostat', 'Replace it; first prove that nothing overheats', {
-    part: 'Limit thermostat',
+  cause('limit', 'interlocks', 'Overheat thermostat', 'Replace it; first prove that nothing overheats', {
+    part: 'Overheat thermostat',
     favours: { hot: 2 },
   }),
-  cause('no-flow', 'interlocks', 'No water flow through the exchanger', 'Pump, valves, strainer and air'),
+  cause('no-flow', 'interlocks', 'No water flow through the heat exchanger', 'Pump, valves, strainer and air'),
   cause('no-water', 'interlocks', 'Water pressure low', 'Find the leak, then fill'),
   cause('low-water', 'interlocks', 'Low-water cut-off', 'Clean it; prove it by lowering the water', { part: 'Low-water cut-off' }),
   cause('gas-switch', 'interlocks', 'Gas pressure switch', 'Set or replace it; reset the device, then the control', {
     part: 'Gas pressure switch',
     disturbedBy: ['screw'],
   }),
-  cause('airflow', 'air', 'Too little air over the exchanger', 'Filter, registers, blower speed, coil', { favours: { 'high-rate': 2 } }),
+  cause('airflow', 'air', 'Too little air over the heat exchanger', 'Filter, grilles, blower speed, coil', { favours: { 'high-rate': 2 } }),
   // Air
   cause('fan', 'air', 'Fan, inducer or blower', 'Replace it', { part: 'Fan', shows: 0.5 }),
   cause('pressure-tube', 'air', 'Pressure tube or port', 'Clear, dry and refit the tube; right port', {
@@ -84,7 +84,7 @@ export const CAUSES: readonly CausePart[] = [
     favours: { 'first-start': 2 },
   }),
   cause('burner-dirty', 'flame', 'Burner or mixer dirty', 'Strip and clean', { favours: { 'first-start': 1.5 } }),
-  cause('orifice', 'gas', 'Orifice blocked or of the wrong size', 'Clean or fit the card’s orifice', { disturbedBy: ['part'] }),
+  cause('orifice', 'gas', 'Injector blocked or of the wrong size', 'Clean it, or fit the card’s injector', { disturbedBy: ['part'] }),
   cause('valve-leak', 'gas', 'Gas valve lets by', 'Replace it; leave it shut off until then', { part: 'Gas valve' }),
   cause('over-fired', 'gas', 'More gas than the plate says', 'Set pressure and rate to the card', { disturbedBy: ['screw'] }),
   cause('stepper', 'gas', 'Stepper of the modulating valve', 'Replace the valve', { part: 'Modulating valve', shows: 0.6 }),
@@ -93,7 +93,7 @@ export const CAUSES: readonly CausePart[] = [
     disturbedBy: ['screw'],
   }),
   cause('stage-relay', 'gas', 'Stage relay or switched output', 'Replace it', { part: 'Stage relay', shows: 0.5 }),
-  cause('stage-parameter', 'gas', 'Stage shut off by cock or parameter', 'Open or switch it on again'),
+  cause('stage-parameter', 'gas', 'Stage shut off by its valve or parameter', 'Open or switch it on again'),
   // Flame
   cause('rod', 'flame', 'Flame rod or scanner dirty', 'Clean or renew it', {
     part: 'Flame rod',
@@ -108,38 +108,38 @@ export const CAUSES: readonly CausePart[] = [
     favours: { 'low-rate': 4 },
     disturbedBy: ['screw'],
   }),
-  cause('recirculation', 'air', 'Flue gas in the intake air', 'Mend joint or terminal', {
+  cause('recirculation', 'air', 'Flue gas in the intake air', 'Repair joint or terminal', {
     favours: { wind: 3 },
     disturbedBy: ['flue'],
     shows: 0.5,
   }),
-  cause('exchanger', 'heat', 'Exchanger fouled', 'Strip and clean', { favours: { 'high-rate': 1.5 } }),
+  cause('exchanger', 'heat', 'Heat exchanger fouled', 'Strip and clean', { favours: { 'high-rate': 1.5 } }),
   // Standing pilot
-  cause('pilot-flame', 'flame', 'Pilot orifice or flame', 'Clean the pilot', { favours: { wind: 1.5 } }),
+  cause('pilot-flame', 'flame', 'Pilot injector or flame', 'Clean the pilot', { favours: { wind: 1.5 } }),
   cause('thermocouple', 'flame', 'Thermocouple or pilot generator', 'Renew it', { part: 'Thermocouple or generator' }),
   cause('pilot-circuit', 'flame', 'Joint or interrupter of the pilot circuit', 'Clean the joint; renew the interrupter', {
     disturbedBy: ['lead'],
     shows: 0.6,
   }),
   cause('magnet', 'flame', 'Magnet of the pilot valve', 'Replace the valve', { part: 'Gas control' }),
-  cause('downdraught', 'air', 'Downdraught or spill switch', 'Flue, air and extractors; replace no switch before', {
+  cause('downdraught', 'air', 'Downdraught or spill switch', 'Flue, air and extractor fans; replace no switch before', {
     favours: { wind: 4, 'others-on': 2 },
     shows: 0.4,
   }),
   cause('flue-blocked', 'air', 'Flue blocked', 'Not fired again before it is clear', { favours: { 'first-start': 1.5 } }),
-  cause('room-extract', 'air', 'Extractor or too little air in the room', 'Air openings; extractor off or with its own air', {
+  cause('room-extract', 'air', 'Extractor fan, or too little air in the room', 'Air vents; extractor fan off or with its own air', {
     favours: { 'others-on': 5 },
   }),
-  cause('crack', 'heat', 'Exchanger cracked', 'Turn off; replace the exchanger'),
+  cause('crack', 'heat', 'Heat exchanger cracked', 'Turn off; replace the heat exchanger'),
   // Water
   cause('sensor', 'heat', 'Temperature sensor', 'Renew it', { part: 'Temperature sensor' }),
   cause('diverter', 'heat', 'Diverter valve', 'Free or replace it', { part: 'Diverter valve' }),
   cause('flow-switch', 'heat', 'Flow sensor or switch', 'Clean or renew it', { part: 'Flow sensor' }),
-  cause('plate-exchanger', 'heat', 'Hot-water exchanger scaled', 'Descale or replace it', { part: 'Plate exchanger' }),
+  cause('plate-exchanger', 'heat', 'Hot-water heat exchanger scaled', 'Descale or replace it', { part: 'Plate heat exchanger' }),
   cause('expansion-vessel', 'heat', 'Expansion vessel', 'Charge or replace it', { part: 'Expansion vessel' }),
   cause('relief-valve', 'heat', 'Relief valve passes', 'Replace it after the vessel is right', { part: 'Relief valve' }),
-  cause('water-leak', 'heat', 'Leak in the system', 'Find and mend it'),
+  cause('water-leak', 'heat', 'Leak in the system', 'Find and repair it'),
   // Smell
-  cause('gas-joint', 'gas', 'Leak at a joint', 'Mend it; prove tight', { disturbedBy: ['gas-joint', 'outlet-joint', 'tube'] }),
+  cause('gas-joint', 'gas', 'Leak at a joint', 'Repair it; prove tight', { disturbedBy: ['gas-joint', 'outlet-joint', 'tube'] }),
   cause('pipe-leak', 'gas', 'Leak of the pipe', 'Shut off; repair or hand over'),
 ]

@@ -154,7 +154,7 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'orifice-look',
-    label: 'Orifice against the card',
+    label: 'Injector against the card',
     method: 'Number on it, bore, insects; compared with the card and the gas.',
     minutes: 10,
     access: 'case-off',
@@ -163,7 +163,7 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'exchanger-look',
-    label: 'Exchanger opened',
+    label: 'Heat exchanger opened',
     method: 'Chamber open, mirror or camera: passages, sump, cracks.',
     minutes: 45,
     access: 'case-off',
@@ -172,12 +172,12 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'limit-contact',
-    label: 'Limit, across it',
-    method: 'Meter across the limit, never a bridge: made or open, cold and when it trips.',
+    label: 'Overheat thermostat, across it',
+    method: 'Meter across the thermostat, never a bridge: made or open, cold and when it trips.',
     tools: METER,
     minutes: 3,
     access: 'case-off',
-    instead: { of: 'Bridging the limit', why: 'A meter across it gives the same fact.' },
+    instead: { of: 'Bridging the overheat thermostat', why: 'A meter across it gives the same fact.' },
     results: results('made: Made', 'open: Open'),
     shows: {
       limit: { open: 0.92 },
@@ -188,8 +188,8 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'limit-cut-out',
-    label: 'Temperature at which the limit opens',
-    method: 'Thermometer at the limit, heat kept in: the cut-out against the card.',
+    label: 'Temperature at which the overheat thermostat opens',
+    method: 'Thermometer at the thermostat, heat kept in: the cut-out against the card.',
     tools: ['Thermometer'],
     minutes: 10,
     access: 'open',
@@ -253,8 +253,8 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'air-rise',
-    label: 'Air over the exchanger',
-    method: 'Filter, registers, blower: rise between return and supply air against the plate.',
+    label: 'Air over the heat exchanger',
+    method: 'Filter, grilles, blower: rise between return and supply air against the plate.',
     tools: ['Thermometer'],
     minutes: 5,
     access: 'open',
@@ -312,8 +312,8 @@ export const CHECKS_OF_FLAME: readonly CheckPart[] = [
   },
   {
     id: 'stage-setting',
-    label: 'Stage switched on, cock open',
-    method: 'Parameter of the stage and its cock.',
+    label: 'Stage switched on, its isolating valve open',
+    method: 'Parameter of the stage and its isolating valve.',
     minutes: 2,
     access: 'open',
     results: results('on: On', 'off: Off or shut'),

@@ -8,6 +8,7 @@ import { Begin, causeName, Desk, isTry, type Shown } from '@/features/faults'
 import { dateAt } from '@/ui/dates'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
+import { locale } from '@/ui/words'
 import { t } from '@/messages/faults'
 import { thisDevice } from '../client/queue'
 import type { NewEvent } from '../client/writeDown'
@@ -21,7 +22,7 @@ import { ShownHere } from './ShownHere'
 /** The fault desk inside a visit: every check is written down, instruments answer by themselves, and a case that an earlier visit left open goes on. */
 export function VisitFaults({ stepId }: { readonly stepId: string }) {
   const { appliance, visit, role, timeZone, record } = useDesk()
-  const map = useMemo(() => faultMapOf(appliance.card.burnerKind), [appliance.card.burnerKind])
+  const map = useMemo(() => faultMapOf(appliance.card.burnerKind, locale()), [appliance.card.burnerKind])
   const [chosen, choose] = useState<string | null>(null)
   const own = visit.faults.filter((f) => f.applianceId === null || f.applianceId === appliance.id)
   const open = own.filter((f) => !f.settled)

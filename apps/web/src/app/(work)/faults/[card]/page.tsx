@@ -31,7 +31,7 @@ export default async function FaultsPage({
     <Frame title={`${card.maker} ${card.model}`} subtitle={t('faults.title')} here="workings" person={actor}>
       <FaultDesk
         card={card}
-        map={faultMapOf(card.burnerKind)}
+        map={faultMapOf(card.burnerKind, actor.dialect)}
         units={unitsOf(actor)}
         mayLive={actor.role === 'lead' || actor.role === 'technician'}
         timeZone={actor.timeZone}
