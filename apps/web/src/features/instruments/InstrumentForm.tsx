@@ -62,6 +62,7 @@ export function InstrumentForm({
   }
   const channels = draft.channels as readonly Row[]
   const put = (next: readonly Row[]) => setValue('channels', next, { shouldDirty: true })
+  const wrong = (path: string) => (entry.problems[path] ? '' : undefined)
   const problem = (path: string) =>
     entry.problems[path] ? (
       <p className="flex items-center gap-2 text-sm text-error">
@@ -84,7 +85,7 @@ export function InstrumentForm({
     >
       <Part title={t('instrument.part.what')}>
         {spec.map((f) => (
-          <div key={f.key} className={f.wide ? 'sm:col-span-2' : ''}>
+          <div key={f.key} className={f.wide ? 'sm:col-span-2' : ''} data-wrong={wrong(f.key)}>
             <FieldInput spec={f} row={draft} document={draft} units={units} onChange={setDraft} />
             {problem(f.key)}
           </div>
@@ -98,7 +99,7 @@ export function InstrumentForm({
           {channels.map((channel, i) => (
             <div key={i} className="grid gap-4 border-l-2 hairline pl-4 sm:grid-cols-2 lg:grid-cols-3">
               {CHANNEL_FIELDS.filter((f) => !f.when || f.when(channel)).map((f) => (
-                <div key={f.key + String(at(channel, 'channel'))}>
+                <div key={f.key + String(at(channel, 'channel'))} data-wrong={wrong(`channels.${i}.${f.key}`)}>
                   <FieldInput
                     spec={f}
                     row={channel}

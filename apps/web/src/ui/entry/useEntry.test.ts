@@ -86,10 +86,15 @@ test('what the server finds wrong stands at its field', async () => {
 })
 
 test('the cursor goes to the first wrong field', async () => {
-  document.body.innerHTML = '<input id="fine"><input id="wrong" aria-invalid="true">'
   const entry = open()
-  await save(entry, { ...HOUSE, name: '' })
-  await waitFor(() => expect(document.activeElement?.id).toBe('wrong'))
+  for (const page of [
+    '<input id="fine"><input id="wrong" aria-invalid="true">',
+    '<input><p data-wrong=""><b>Serial</b><input id="wrong"></p>',
+  ]) {
+    document.body.innerHTML = page
+    await save(entry, { ...HOUSE, name: '' })
+    await waitFor(() => expect(document.activeElement?.id).toBe('wrong'))
+  }
 })
 
 test('what has to be done first is done with what was read; where it fails, nothing is sent', async () => {

@@ -22,8 +22,11 @@ export interface Clash<F> {
   readonly version: number
 }
 
+/** Fields that say themselves that they are wrong, and those that only their surroundings say it of. */
+const WRONG = '[aria-invalid="true"], [data-wrong] :is(input, select, textarea)'
+
 /** The first wrong field is where the eye and the keyboard should be. */
-const toFirstWrong = () => requestAnimationFrame(() => document.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus())
+const toFirstWrong = () => requestAnimationFrame(() => document.querySelector<HTMLElement>(WRONG)?.focus())
 
 /**
  * The form of an entry of a register: checks it as the server will, sends it with the version it was made from, and puts two people's edits together when

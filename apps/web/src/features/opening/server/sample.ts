@@ -5,7 +5,8 @@ import { and, eq, inArray, sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Transaction } from '@/db/client'
 import { firm, instrument, practiceProfile, site, targetCard } from '@/db/schema'
-import { reindexFirm } from '@/features/search/server'
+import { reindexSite } from '@/features/places/server'
+import { reindex } from '@/features/search/server'
 import { seedInstruments, seedSite } from '@/seed/registers'
 import { insertVisit, pastDays, seedPastVisit } from '@/seed/visits'
 import { DEMO_FIRMS } from '@/seed/world'
@@ -102,8 +103,21 @@ export async function addSample(tx: Transaction, actor: Actor, now: Date): Promi
         world.practice,
         ids.applianceId,
       )
+    await reindexSite(tx, actor.firmId, ids.siteId)
   }
-  await reindexFirm(tx, actor.firmId)
+  // Only what came with them: a firm with thousands of its own may try them too.
+  await reindex(
+    tx,
+    actor.firmId,
+    'card',
+    cards.map((c) => c.id),
+  )
+  await reindex(
+    tx,
+    actor.firmId,
+    'instrument',
+    instruments.map((i) => i.id),
+  )
   await audit(tx, actor, 'samples-added', ['firm', actor.firmId], now.toISOString())
 }
 
