@@ -32,6 +32,9 @@ interface Answer {
 type Carrier = (method: string, path: string, headers: Record<string, string>, body: string | null) => Promise<Answer>
 
 const NOT_SENT: Answer = { status: 0, text: '', cookies: [] }
+const MOST_S = 90
+const tooLong = (): Promise<Answer> =>
+  new Promise((done) => setTimeout(() => done({ status: 599, text: `no answer within ${MOST_S} s`, cookies: [] }), MOST_S * 1000).unref())
 const isStream = (type: string | null | undefined) => String(type).startsWith('text/event-stream')
 
 const throughNetwork: Carrier = (method, path, headers, body) =>
@@ -83,7 +86,8 @@ const toHandlers: Carrier = async (method, path, headers, body) => {
   )
   try {
     const answer = await handler(asked, { params: Promise.resolve(params) })
-    if (isStream(answer.headers.get('content-type'))) await answer.body?.cancel()
+    // Nobody waits for the end of what has none.
+    if (isStream(answer.headers.get('content-type'))) void answer.body?.cancel()
     return {
       status: answer.status,
       text: isStream(answer.headers.get('content-type')) ? '' : (await answer.text()).slice(0, 20_000),
@@ -197,7 +201,8 @@ async function requests(where: string, carry: Carrier, enter: () => Promise<stri
       ...(o.body && { 'content-type': chance(0.95) ? o.body.type : pick(['text/plain', 'application/xml', 'multipart/form-data']) }),
     }
     const asked = performance.now()
-    const answer = await carry(o.method, `${path}${query.length > 0 ? `?${query.join('&')}` : ''}`, headers, body)
+    const where = `${path}${query.length > 0 ? `?${query.join('&')}` : ''}`
+    const answer = await Promise.race([carry(o.method, where, headers, body), tooLong()])
     spent.set(o, (spent.get(o) ?? 0) + performance.now() - asked)
     counts.set(answer.status, (counts.get(answer.status) ?? 0) + 1)
     if (answer.status === 401) cookie = await enter()

@@ -119,7 +119,7 @@ describe('from the log of a visit', () => {
     measurandId: 'pressure.manifold',
     stationId: 'burner',
     firingStateId: 'max',
-    sectionId: undefined,
+    sectionId: null,
     valueSi,
     standardUncertainty: 5,
     settled: 'declared',
