@@ -270,7 +270,9 @@ export class Adviser {
     const freely = this.best(aim, screws)
     this.weigher.flueUnread = null
     this.foretold = foretold
-    const held = freely?.code === 'move' && (advice?.code !== 'move' || abs(advice.amount) < abs(freely.amount) - 1e-9)
+    // What is too high comes down at once, by whatever is safe.
+    const low = (this.seen.value(aim) ?? aim.min) < aim.min
+    const held = freely?.code === 'move' && (advice?.code !== 'move' || (low && abs(advice.amount) < abs(freely.amount) - 1e-9))
     return held ? probe : null
   }
 
