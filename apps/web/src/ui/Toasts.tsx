@@ -1,7 +1,7 @@
 'use client'
 
 import dynamic from 'next/dynamic'
-import { patiently } from './patiently'
+import { LATER_MS, patiently } from './patiently'
 import { useEffect, useState } from 'react'
 import { whenToasterIsWanted } from './toast'
 
@@ -9,8 +9,6 @@ const Toaster = dynamic(
   patiently(() => import('./Toaster')),
   { ssr: false },
 )
-/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
-const AFTER_MS = 1500
 
 /** Loads what shows short messages: once one is said, at the latest some moments after the page. */
 export function Toasts() {
@@ -18,7 +16,7 @@ export function Toasts() {
   useEffect(() => {
     const load = () => setWanted(true)
     whenToasterIsWanted(load)
-    const timer = setTimeout(load, AFTER_MS)
+    const timer = setTimeout(load, LATER_MS)
     return () => {
       clearTimeout(timer)
       whenToasterIsWanted(null)

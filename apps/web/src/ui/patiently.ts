@@ -1,3 +1,6 @@
+/** When parts that open later are fetched: late enough not to be in the way of the page, early enough to be there when the network goes, ms. */
+export const LATER_MS = 1500
+
 /** How long to wait before a part of the page is asked for again, ms. */
 const AGAIN_MS = 2000
 

@@ -8,7 +8,7 @@ import dynamic from 'next/dynamic'
 import { useEffect, useState } from 'react'
 import { toast } from '@/ui/toast'
 import type { Units } from '@/ui/figures'
-import { patiently } from '@/ui/patiently'
+import { LATER_MS, patiently } from '@/ui/patiently'
 import { t } from '@/messages/calc'
 import { wordsFor } from '@/ui/words'
 import { BeginFrom } from './parts/BeginFrom'
@@ -47,8 +47,6 @@ async function copy(text: string, done: string): Promise<void> {
 /** What writes into a visit knows all of a visit: it is loaded after the page, and only while one is open. */
 const loadIntoVisit = () => import('./parts/IntoVisitDialog').then((m) => m.IntoVisitDialog)
 const IntoVisitDialog = dynamic(patiently(loadIntoVisit), { ssr: false })
-/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
-const LATER_MS = 1500
 
 /** One of the Workings: what you have on the left, what follows on the right, at once. */
 export function WorkingScreen({ workingId, start, said, visit, tightness, mayRecord, userId }: WorkingScreenProps) {

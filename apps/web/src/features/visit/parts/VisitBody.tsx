@@ -3,6 +3,7 @@
 import type { Step } from '@lucerna/core/procedure'
 import { type Danger, firingStops, type JudgedReading } from '@lucerna/core/visit'
 import { useEffect } from 'react'
+import { LATER_MS } from '@/ui/patiently'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { lineOf, type SheetEntry } from '../view'
@@ -20,9 +21,6 @@ import { LooseEndsPanel } from './LooseEndsPanel'
 import { RunSheet } from './RunSheet'
 import { StepHeader } from './StepHeader'
 import { StepPanel } from './StepPanel'
-
-/** Late enough not to be in the way of the page, early enough to be there when the network goes. */
-const LATER_MS = 1500
 
 export interface VisitBodyProps {
   readonly sheet: readonly SheetEntry[]
