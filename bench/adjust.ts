@@ -1,7 +1,7 @@
 /** Setting valves to target: the adviser against two baselines, on the same valves in the same run. `npm run bench -- adjust [valves] [seed]`. */
 import { spawn } from 'node:child_process'
 import { availableParallelism } from 'node:os'
-import { Adviser, type Aim, type Desk, type DeskReading, deskOf } from '@lucerna/core/advice'
+import { Adviser, type Aim, type Desk, type DeskEntry, type DeskReading, deskOf } from '@lucerna/core/advice'
 import type { Card, GasId } from '@lucerna/core/appliance'
 import { lambdaOfO2 } from '@lucerna/core/burner'
 import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
@@ -68,19 +68,7 @@ function draw(kind: Kind, random: Random, faulty: boolean): Case {
       throttleDrift: between(random, 0.95, 1.05),
       offsetDrift: between(random, -2, 2),
     }
-    const positions = Object.fromEntries(
-      desk.screws.flatMap((s) => {
-        const reach = {
-          turn: s.function === 'offset' ? 0.4 : s.function === 'throttle' ? 1 : 2,
-          click: 12,
-          step: 6,
-          millimetre: 7,
-          degree: 5,
-        }[s.unit]
-        const keys = s.function === 'menu' || s.function === 'cam' ? s.rates.map((r) => `${s.id}@${r}`) : [s.id]
-        return keys.map((key) => [key, random() < 0.75 ? between(random, -reach, reach) : 0])
-      }),
-    )
+    const positions = displaced(desk, random)
     let dead: string[] = []
     if (faulty) {
       const how = Math.floor(random() * 3)
@@ -99,12 +87,38 @@ function draw(kind: Kind, random: Random, faulty: boolean): Case {
       positions,
       dead,
     }
-    const plant = new Plant(setup)
-    const out = desk.aims.filter((a) => !isInside(plant, desk, a))
-    if (out.length === 0) continue
-    const can = reachable(setup, desk)
-    if (can === !faulty) return { desk, setup, faulty }
+    if (isOut(setup, desk) && reachable(setup, desk) === !faulty) return { desk, setup, faulty }
   }
+}
+
+/** Where somebody left the screws. */
+function displaced(desk: Desk, random: Random): Record<string, number> {
+  return Object.fromEntries(
+    desk.screws.flatMap((s) => {
+      const reach = {
+        turn: s.function === 'offset' ? 0.4 : s.function === 'throttle' ? 1 : 2,
+        click: 12,
+        step: 6,
+        millimetre: 7,
+        degree: 5,
+      }[s.unit]
+      const keys = s.function === 'menu' || s.function === 'cam' ? s.rates.map((r) => `${s.id}@${r}`) : [s.id]
+      return keys.map((key) => [key, random() < 0.75 ? between(random, -reach, reach) : 0])
+    }),
+  )
+}
+
+/** The same valve a year later, out of its band again. */
+function aYearLater({ desk, setup, faulty }: Case, random: Random): Case {
+  for (;;) {
+    const again = { ...setup, positions: displaced(desk, random) }
+    if (isOut(again, desk) && reachable(again, desk)) return { desk, setup: again, faulty }
+  }
+}
+
+const isOut = (setup: PlantSetup, desk: Desk): boolean => {
+  const plant = new Plant(setup)
+  return desk.aims.some((a) => !isInside(plant, desk, a))
 }
 
 const valueOf = (plant: Plant, desk: Desk, a: Aim): number => {
@@ -150,6 +164,8 @@ function reachable(setup: PlantSetup, desk: Desk): boolean {
 
 interface Outcome {
   readonly last?: string
+  /** What was read and moved, as the adviser of a later visit gets it. */
+  readonly log?: readonly DeskEntry[]
   readonly moves: number
   readonly set: boolean
   readonly called: boolean
@@ -203,9 +219,10 @@ class Watch {
   }
 }
 
-function withAdviser({ desk, setup }: Case, seed: number): Outcome {
+function withAdviser({ desk, setup }: Case, seed: number, before: readonly DeskEntry[] = []): Outcome {
   const plant = new Plant(setup)
-  const adviser = new Adviser(desk, seededRandom(seed))
+  const adviser = new Adviser(desk, seededRandom(seed), before)
+  const log: DeskEntry[] = []
   const watch = new Watch(plant, desk)
   let moves = 0
   let tinyBreaches = 0
@@ -233,6 +250,7 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
       if (tracing)
         console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
       const asked = adviser.doubt
+      log.push({ kind: 'read', readings: seen })
       adviser.read(seen)
       if (adviser.doubt && adviser.doubt !== asked) doubts++
     } else if (advice.code === 'move') {
@@ -244,10 +262,12 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
         watch.breaches.length = before
       }
       adviser.moved(advice)
+      log.push({ kind: 'move', id: String(moves), move: advice })
     } else {
       const set = desk.aims.every((a) => isInside(plant, desk, a))
       return {
         last: advice.code === 'call-out' ? advice.suspicions.map((x) => `${x.code} ${x.weight.toFixed(2)}`).join() : advice.code,
+        log,
         moves,
         set,
         called: advice.code === 'call-out',
@@ -259,7 +279,7 @@ function withAdviser({ desk, setup }: Case, seed: number): Outcome {
     }
     if (moves > MOST_MOVES) break
   }
-  return { moves, set: false, called: false, breaches: watch.breaches, tinyBreaches, drifted: watch.drifted, doubts }
+  return { log, moves, set: false, called: false, breaches: watch.breaches, tinyBreaches, drifted: watch.drifted, doubts }
 }
 
 /** The baselines read the truth’s own figures with the same noise, take rates in order, and move the first figure that is off. */
@@ -342,7 +362,15 @@ const mean = (x: readonly number[]) => x.reduce((a, b) => a + b, 0) / Math.max(1
 /** All valves of one kind; prints its row and answers with the moves of each. */
 function setKind(k: number, kind: Kind): Moves {
   const random = seededRandom(SEED * 7919 + k)
-  const outcomes = { adviser: [] as Outcome[], eighth: [] as Outcome[], known: [] as Outcome[], spread: [] as Outcome[] }
+  const random2 = seededRandom(SEED * 104_729 + k)
+  const outcomes = {
+    adviser: [] as Outcome[],
+    eighth: [] as Outcome[],
+    known: [] as Outcome[],
+    spread: [] as Outcome[],
+    again: [] as Outcome[],
+    knownAgain: [] as Outcome[],
+  }
   const faulty: Outcome[] = []
   for (let n = 0; n < VALVES; n++) {
     const one = draw(kind, random, false)
@@ -351,11 +379,22 @@ function setKind(k: number, kind: Kind): Moves {
     const a = withAdviser(one, n + 1)
     tracing = false
     if (process.env.WHY && (a.called || !a.set || a.breaches.length > 0 || a.tinyBreaches > 0))
-      console.log('   why', n, one.setup.law, one.setup.card.id, JSON.stringify(a))
+      console.log('   why', n, one.setup.law, one.setup.card.id, JSON.stringify({ ...a, log: undefined }))
     outcomes.adviser.push(a)
     outcomes.eighth.push(byRule(one, 'eighth'))
     outcomes.known.push(byRule(one, 'known-slope'))
     outcomes.spread.push(byRule(one, 'spread-slope'))
+    if (a.set && !a.called) {
+      const later = aYearLater(one, random2)
+      tracing = process.env.TRACE === `again ${n}`
+      if (tracing) console.log('— again', n, JSON.stringify({ ...later.setup, card: later.setup.card.id }))
+      const b = withAdviser(later, n + 1, a.log)
+      tracing = false
+      if (process.env.WHY && (b.called || b.breaches.length > 0))
+        console.log('   again', n, one.setup.law, one.setup.card.id, JSON.stringify({ ...b, log: undefined }))
+      outcomes.again.push(b)
+      outcomes.knownAgain.push(byRule(later, 'known-slope'))
+    }
     if (n % 3 !== 0) continue
     const bad = draw(kind, random, true)
     tracing = process.env.TRACE === `faulty ${n}`
@@ -368,13 +407,14 @@ function setKind(k: number, kind: Kind): Moves {
         n,
         bad.setup.law,
         bad.setup.card.id,
-        JSON.stringify({ ...b, faults: bad.setup.faults, dead: bad.setup.dead }),
+        JSON.stringify({ ...b, log: undefined, faults: bad.setup.faults, dead: bad.setup.dead }),
       )
     faulty.push(b)
   }
   const moves = (o: readonly Outcome[]) => o.map((x) => (x.set ? x.moves : MOST_MOVES))
   const [adviser, eighth] = [moves(outcomes.adviser.filter((o) => !o.called)), moves(outcomes.eighth)]
   const [known, spread] = [moves(outcomes.known), moves(outcomes.spread)]
+  const [again, knownAgain] = [moves(outcomes.again.filter((o) => !o.called)), moves(outcomes.knownAgain)]
   const told = (x: readonly number[]) => `${q(x, 0.5)}/${q(x, 0.95)}/${mean(x).toFixed(1)}`
   const falseCalls = outcomes.adviser.filter((o) => o.called).length / VALVES
   const unset = outcomes.adviser.filter((o) => !o.called && !o.set).length
@@ -395,10 +435,11 @@ function setKind(k: number, kind: Kind): Moves {
       `${(mean(adviser) / mean(eighth)).toFixed(2)} × ${(mean(adviser) / mean(known)).toFixed(2)} ×`,
       `breaches ${breaches.length} (tiny ${tiny}, warming up ${drifted}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} asked in vain after ${(100 * asked).toFixed(0)} % of moves`,
       `faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length}`,
+      `a year later ${told(again)}, ${(mean(again) / mean(knownAgain)).toFixed(2)} × breaches ${outcomes.again.flatMap((o) => o.breaches).length} false calls ${outcomes.again.filter((o) => o.called).length}`,
     ].join(' | '),
   )
   for (const b of breaches.slice(0, process.env.WHY ? 99 : 4)) console.log(`    breach ${b}`)
-  return { adviser, eighth, known, spread }
+  return { adviser, eighth, known, spread, again, knownAgain }
 }
 
 interface Moves {
@@ -406,6 +447,9 @@ interface Moves {
   readonly eighth: readonly number[]
   readonly known: readonly number[]
   readonly spread: readonly number[]
+  /** The same valves a year later, by the adviser that remembers and by known slopes. */
+  readonly again: readonly number[]
+  readonly knownAgain: readonly number[]
 }
 /** A line for the process that asked, not for people. */
 const MARK = '@moves '
@@ -447,7 +491,7 @@ async function everyKind(): Promise<void> {
   )
   const spread = mean(both.map(([, s]) => s)) / mean(both.map(([n]) => n))
   console.log(
-    `all: adviser ${q(a, 0.5)}/${q(a, 0.95)}/${mean(a).toFixed(2)}, ${(mean(a) / mean(e)).toFixed(2)} of eighth turns, ${(mean(a) / mean(k)).toFixed(2)} of known slopes (${spread.toFixed(2)} with their typical spread before the first move, where both rules set it); ${((Date.now() - began) / 1000).toFixed(0)} s`,
+    `all: adviser ${q(a, 0.5)}/${q(a, 0.95)}/${mean(a).toFixed(2)}, ${(mean(a) / mean(e)).toFixed(2)} of eighth turns, ${(mean(a) / mean(k)).toFixed(2)} of known slopes (${spread.toFixed(2)} with their typical spread before the first move, where both rules set it); a year later ${mean(all('again')).toFixed(2)}, ${(mean(all('again')) / mean(all('knownAgain'))).toFixed(2)} of known slopes; ${((Date.now() - began) / 1000).toFixed(0)} s`,
   )
 }
 

@@ -1,5 +1,5 @@
 import { Cloud } from './cloud'
-import type { Aim, Desk, DeskMove, DeskReading, DeskScrew } from './desk'
+import type { Aim, Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
 import { effectsOf } from './effects'
 import { SCREW_PRIORS, TINY_TURN } from './priors'
 import { contradicts, explanationsOf, type Held } from './doubt'
@@ -35,6 +35,7 @@ const NOT_MUCH_FARTHER = 0.02
  * Sets a valve to target in few safe moves: told of readings and moves, it says the next single thing to do, with what it will do to every figure.
  *
  * @param random uniform numbers in [0, 1): the same ones give the same advice.
+ * @param before what was read and moved at this valve in an earlier visit, by moments.
  * @example
  * const adviser = new Adviser(deskOf(…), seededRandom(1))
  * adviser.read([{ figure: 'co2', rateId: 'max', valueSi: 0.082, repeats: 0.0004 }, { figure: 'co', rateId: 'max', valueSi: 30e-6, repeats: 2e-6 }])
@@ -55,14 +56,18 @@ export class Adviser {
   private readonly relearnt = new Set<string>()
   /** How often each rate was read since something was moved there. */
   private readonly readings = new Map<string, number>()
+  /** Screws whose answer is known from an earlier visit. */
+  readonly known: readonly string[]
   /** What was read last contradicts the last move. */
   doubt: Doubt | null = null
 
   constructor(
     readonly desk: Desk,
     random: () => number,
+    before: readonly DeskEntry[] = [],
   ) {
     this.cloud = new Cloud(desk, random)
+    this.known = this.cloud.remember(before)
     this.seen = new Seen(desk, this.cloud)
     this.weigher = new Weigher(desk, this.cloud, this.seen)
     this.net = new Map(desk.screws.map((s) => [s.id, s.position]))
@@ -162,6 +167,7 @@ export class Adviser {
   /** The next single thing to do. */
   advise(): Advice {
     const { desk, seen, moves } = this
+    this.weigher.renew()
     const missing = [
       ...(desk.aims.length === 0 ? (['limits'] as const) : []),
       ...(desk.screws.length === 0 ? (['adjusters'] as const) : []),

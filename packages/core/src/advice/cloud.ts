@@ -1,5 +1,5 @@
 import { lnCoAirFree } from './coCurve'
-import type { Desk, DeskMove, DeskRate, DeskReading, DeskScrew } from './desk'
+import type { Desk, DeskEntry, DeskMove, DeskRate, DeskReading, DeskScrew } from './desk'
 import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_FUNCTIONS, SCREW_PRIORS } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
@@ -8,7 +8,15 @@ import { AIR_OXYGEN } from '../gas'
 const { abs, cos, exp, log, max, min, sqrt } = Math
 
 /** So many guesses at what the valve is like are held at once. */
-const PARTICLES = 480
+const PARTICLES = 560
+/** How far copies of a guess go apart, of what all of them spread; and beside that where few were left, of a gain. */
+const APART = 0.2
+const WIDER = [
+  { left: 0.06, by: 0.075 },
+  { left: 0.2, by: 0.036 },
+  { left: Infinity, by: 0.018 },
+] as const
+const PLAY_APART = 0.05
 /** How far the answer to a move strays from a straight line, of its size. */
 const BENT = 0.15
 /** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */
@@ -23,8 +31,12 @@ const MOST_Z2 = 14
 
 /** One in so many threads is worn, with so many times the usual play; one in so many sticks, and comes loose at about its usual play. */
 const WORN = 0.12
-const WORN_PLAY = 3
+const WORN_PLAY = 5
 const STICKS = 0.1
+
+/** Of screws that an earlier visit knew: so many are others by now, and the answer of the rest has changed by about so much. */
+const OTHER_BY_NOW = 0.015
+const AGED = 0.12
 
 /** A pressure that no supply holds down, Pa. */
 const NEVER = 1e9
@@ -269,6 +281,40 @@ export class Cloud {
     for (let p = 0; p < this.count; p++) this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
   }
 
+  /**
+   * What an earlier visit teaches: how its screws answered. Where they stand in their play, and what the figures were, is another matter by now. Answers the screws of
+   * which it tells.
+   */
+  remember(before: readonly DeskEntry[]): readonly string[] {
+    const seen = new Set<string>()
+    for (const entry of before) {
+      if (entry.kind === 'calibrated') seen.clear()
+      else if (entry.kind === 'move') this.moved(entry.move)
+      else
+        for (const rateId of new Set(entry.readings.map((r) => r.rateId))) {
+          const some = entry.readings.filter((r) => r.rateId === rateId && r.figure !== 'co' && r.figure !== 'inlet')
+          if (this.rateAt(rateId) < 0) continue
+          // Of the first at a rate nobody knows what was moved before.
+          this.read(some, seen.has(rateId))
+          seen.add(rateId)
+        }
+    }
+    const known = this.desk.screws.filter((s) => this.turned.has(s.id))
+    for (let p = 0; p < this.count; p++) for (const screw of known) this.later(p * this.columns.width, screw)
+    this.last = null
+    return known.map((s) => s.id)
+  }
+
+  /** A screw a visit later: it may be another one by now, or dry. */
+  private later(o: number, screw: DeskScrew): void {
+    const i = this.desk.screws.indexOf(screw)
+    const c = this.columns.screw[i]!
+    if (this.random() < OTHER_BY_NOW) return this.guess(o, i, screw)
+    this.data[o + c.gain]! *= exp(AGED * this.normal())
+    this.data[o + c.at] = this.data[o + c.play]! * (this.random() - 0.5)
+    this.data[o + c.dead] = this.random() < DEAD ? 1 : 0
+  }
+
   /** What a reading is about: its value as the guesses hold it, with its doubt. Null for what moves no guess. */
   latent(reading: DeskReading, o = 0): { at: number; value: number; doubt: number } | null {
     const r = this.rateAt(reading.rateId)
@@ -399,22 +445,51 @@ export class Cloud {
       this.data.set(old.subarray(from * width, (from + 1) * width), p * width)
     }
     // The fewer were left, the farther their copies spread; after a surprise some start anew, for what nobody has thought of.
-    const spread = effective < 0.06 * count ? 0.25 : effective < 0.2 * count ? 0.12 : 0.06
+    const spread = WIDER.find((w) => effective < w.left * count)!.by
+    for (const [i, screw] of this.desk.screws.entries()) {
+      if (this.turned.has(screw.id)) this.vary(i, surprised, spread)
+      // Of what was not moved nothing was learnt: the few that were left must not speak for it.
+      else for (let p = 0; p < count; p++) this.guess(p * width, i, screw)
+    }
     for (let p = 0; p < count; p++) {
       const o = p * width
-      for (const [i, screw] of this.desk.screws.entries()) {
-        const c = columns.screw[i]!
-        // Of what was not moved nothing was learnt: the few that were left must not speak for it.
-        if (!this.turned.has(screw.id)) this.guess(o, i, screw)
-        else if (surprised && this.random() < 0.15) this.guess(o, i, screw)
-        else {
-          if (this.random() < 0.01) this.data[o + c.dead] = 1
-          this.data[o + c.gain]! *= exp(spread * this.normal())
-          this.data[o + c.play]! *= exp(0.5 * spread * this.normal())
-        }
+      this.data[o + columns.venturi]! += 0.7 * spread * this.normal()
+      this.data[o + columns.follow]! *= exp(0.5 * spread * this.normal())
+    }
+  }
+
+  /** Copies of a guess go apart a little, towards the middle of all by as much as they spread: what is known is not forgotten (kernel with shrinkage, Liu and West 2001). */
+  private vary(i: number, surprised: boolean, spread: number): void {
+    const { count, columns, data } = this
+    const { width } = columns
+    const c = columns.screw[i]!
+    const screw = this.desk.screws[i]!
+    const by = [1, -1].map((sign) => {
+      let [n, sum, squares] = [0, 0, 0]
+      for (let p = 0; p < count; p++) {
+        const gain = sign * data[p * width + c.gain]!
+        if (gain <= 0) continue
+        n++
+        sum += log(gain)
+        squares += log(gain) ** 2
       }
-      this.data[o + columns.venturi]! += 0.2 * spread * this.normal()
-      this.data[o + columns.follow]! *= exp(0.15 * spread * this.normal())
+      const mean = sum / max(1, n)
+      return { mean, sd: sqrt(max(0, squares / max(1, n) - mean * mean)) }
+    })
+    for (let p = 0; p < count; p++) {
+      const o = p * width
+      if (surprised && this.random() < 0.15) {
+        this.guess(o, i, screw)
+        continue
+      }
+      if (this.random() < 0.01) data[o + c.dead] = 1
+      const gain = data[o + c.gain]!
+      const { mean, sd } = by[gain > 0 ? 0 : 1]!
+      const ln = mean + sqrt(1 - APART * APART) * (log(abs(gain)) - mean) + APART * sd * this.normal()
+      data[o + c.gain] = (gain > 0 ? 1 : -1) * exp(ln + spread * this.normal())
+      const wider = exp(PLAY_APART * this.normal())
+      data[o + c.play]! *= wider
+      data[o + c.at]! *= wider
     }
   }
 }

@@ -94,3 +94,9 @@ export interface DeskMove {
   /** In the screw's own unit, clockwise positive. */
   readonly amount: number
 }
+
+/** What was done at a desk, in its order: settled readings of one rate, a move, a calibration that the control ran by itself. */
+export type DeskEntry =
+  | { readonly kind: 'read'; readonly readings: readonly DeskReading[] }
+  | { readonly kind: 'move'; readonly id: string; readonly move: DeskMove }
+  | { readonly kind: 'calibrated' }

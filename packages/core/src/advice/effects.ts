@@ -12,15 +12,9 @@ export function effectsOf(desk: Desk, cloud: Cloud, seen: Seen, after: Float64Ar
   const { width } = cloud.columns
   const list: Effect[] = []
   const add = (figure: Effect['figure'], rateId: string, section: number | null, of: (data: Float64Array, o: number) => number) => {
-    const now: number[] = []
-    const to: number[] = []
-    for (let p = 0; p < cloud.count; p++) {
-      now.push(of(cloud.data, p * width))
-      to.push(of(after, p * width))
-    }
-    now.sort((a, b) => a - b)
-    to.sort((a, b) => a - b)
-    const q = (x: number[], share: number) => x[Math.floor(share * (x.length - 1))]!
+    const sorted = (data: Float64Array) => Float64Array.from({ length: cloud.count }, (_, p) => of(data, p * width)).sort()
+    const [now, to] = [sorted(cloud.data), sorted(after)]
+    const q = (x: Float64Array, share: number) => x[Math.floor(share * (x.length - 1))]!
     if (abs(q(to, 0.5) - q(now, 0.5)) > 1e-3 * abs(q(now, 0.5)) || q(to, 0.95) - q(to, 0.05) > 1.2 * (q(now, 0.95) - q(now, 0.05)))
       list.push({ figure, rateId, section, now: q(now, 0.5), low: q(to, 0.05), to: q(to, 0.5), high: q(to, 0.95) })
   }

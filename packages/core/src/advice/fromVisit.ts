@@ -1,9 +1,9 @@
 import type { MeasurandId } from '../measure'
 import type { Practice } from '../practice'
-import type { ApplianceState, JudgedReading, VisitAppliance } from '../visit'
-import type { Desk, DeskReading } from './desk'
+import type { ApplianceState, JudgedReading, Turned, VisitAppliance } from '../visit'
+import type { Desk, DeskEntry, DeskReading } from './desk'
 import { deskOf } from './deskOf'
-import { adviseLog, type Advised, type DeskEntry } from './fromLog'
+import { adviseLog, type Advised } from './fromLog'
 
 const FIGURES: Partial<Record<MeasurandId, DeskReading['figure']>> = {
   'pressure.manifold': 'pressure',
@@ -26,10 +26,11 @@ const LEAST_REPEATS: Readonly<Record<DeskReading['figure'], number>> = {
 }
 
 /** What an adviser needs of a reading, and of a move. */
-export type LoggedReading = Pick<
+type ToldReading = Pick<
   JudgedReading,
-  'measurandId' | 'stationId' | 'firingStateId' | 'sectionId' | 'valueSi' | 'standardUncertainty' | 'settled' | 'verdict' | 'index'
+  'measurandId' | 'stationId' | 'firingStateId' | 'sectionId' | 'valueSi' | 'standardUncertainty' | 'index'
 >
+export type LoggedReading = ToldReading & Pick<JudgedReading, 'settled' | 'verdict'>
 export type LoggedMove = Pick<
   ApplianceState['adjustments'][number],
   'adjusterId' | 'direction' | 'amount' | 'firingStateId' | 'eventId' | 'index'
@@ -40,6 +41,7 @@ export type LoggedMove = Pick<
  * same advice everywhere.
  *
  * @param random numbers that depend on nothing but the appliance.
+ * @param turned what its screws did in an earlier visit; null where they are others since.
  * @example
  * adviseVisit(appliance, state, practice, seededRandom(7)).advice // { code: 'move', screwId: 'throttle', amount: -0.25, … }
  */
@@ -48,14 +50,26 @@ export function adviseVisit(
   state: { readonly readings: readonly LoggedReading[]; readonly adjustments: readonly LoggedMove[] },
   practice: Practice,
   random: () => number,
+  turned: Turned | null = null,
 ): Advised {
   const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && counts(r))
   const o2 = usable.some((r) => r.measurandId === 'o2.flue')
   const co2 = usable.some((r) => r.measurandId === 'co2.flue')
   const desk = { ...deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2'), analyser: o2 || co2 }
-  const log = [
-    ...usable.map((reading) => ({ index: reading.index, reading, move: null })),
-    ...state.adjustments.map((move) => ({ index: move.index, reading: null, move })),
+  const before = turned ? entriesOf(appliance, desk, turned.readings, turned.moves) : []
+  return adviseLog(desk, entriesOf(appliance, desk, usable, state.adjustments), random, before)
+}
+
+/** Readings and moves as a desk takes them, in the order of their log. */
+function entriesOf(
+  appliance: Pick<VisitAppliance, 'card'>,
+  desk: Desk,
+  readings: readonly ToldReading[],
+  moves: readonly LoggedMove[],
+): DeskEntry[] {
+  return [
+    ...readings.map((reading) => ({ index: reading.index, reading, move: null })),
+    ...moves.map((move) => ({ index: move.index, reading: null, move })),
   ]
     .sort((a, b) => a.index - b.index)
     .flatMap(({ reading, move }): DeskEntry[] => {
@@ -66,7 +80,6 @@ export function adviseVisit(
       const amount = move.direction === 'clockwise' ? move.amount : -move.amount
       return [{ kind: 'move', id: move.eventId, move: { screwId: move.adjusterId, rateId: move.firingStateId, amount } }]
     })
-  return adviseLog(desk, log, random)
 }
 
 /** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
@@ -76,7 +89,7 @@ function counts({ settled, verdict }: LoggedReading): boolean {
 
 const readsOf = ({ coBy }: Pick<Practice, 'coBy'>): 'o2' | 'co2' => (coBy === 'ratio' ? 'co2' : 'o2')
 
-function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: LoggedReading): DeskReading | null {
+function deskReading({ card }: Pick<VisitAppliance, 'card'>, desk: Desk, r: ToldReading): DeskReading | null {
   const figure = FIGURES[r.measurandId]
   if (!figure || (figure === 'inlet' && r.stationId !== 'inlet')) return null
   const at = card.sections.findIndex((s) => s.id === r.sectionId)

@@ -17,11 +17,38 @@ const SIGMAS = 2.4
 /** So many half bands from the middle of a band is far. */
 const FAR = 4
 const SURE_OF_DIRECTION = 0.9
+/** Nearer to a limit by less than this, of its logarithm, is no move towards it. */
+const OUTWARD = 0.002
 const ALIVE = 0.25
+
+/** A limit with what the guesses say of it before any move. */
+interface Held {
+  readonly cap: Cap
+  readonly rateAt: number
+  /** Where a guess keeps what the limit is about: a pressure, or mixture and gas. */
+  readonly at: number
+  readonly gasAt: number
+  readonly ofCo: boolean
+  /** As `capped` counts: what is above it is beyond. */
+  readonly limit: number
+  readonly was: Float64Array
+  readonly mean: number
+}
+
+/** Which way the guesses have a screw act: those on the likelier side are the usual ones. */
+interface Side {
+  readonly unsure: boolean
+  readonly plus: boolean
+  readonly usual: number
+}
 
 /** Weighs a move before it is made: how near it brings what is set, and whether it might cross a limit. */
 export class Weigher {
   private scratch: Float64Array | null = null
+  private held: readonly Held[] | null = null
+  private readonly sides = new Map<number, Side>()
+  /** CO air-free of every guess after the move that is being weighed, by rate: three limits may ask for it. */
+  private readonly airFreeAfter = new Map<number, Float64Array>()
   /** The limit that ruled out a move last. */
   inTheWay: Cap | null = null
   /** A rate whose limits of the flue gas are left out for once: what they hold back is asked for so. */
@@ -33,24 +60,39 @@ export class Weigher {
     private readonly seen: Seen,
   ) {}
 
-  /** Nobody knows yet which way it acts. */
-  unsure(screw: DeskScrew): boolean {
-    const plus = this.surePlus(this.desk.screws.indexOf(screw))
-    return max(plus, 1 - plus) < SURE_OF_DIRECTION
+  /** Something was moved or read since: what the guesses said before is no more. */
+  renew(): void {
+    this.held = null
+    this.sides.clear()
+    this.inTheWay = null
   }
 
-  /** Share of guesses in which clockwise is more, of those in which it does anything; a few that are left of many that say *dead* know nothing of it. */
-  surePlus(screwAt: number): number {
+  /** Nobody knows yet which way it acts. */
+  unsure(screw: DeskScrew): boolean {
+    return this.sideOf(this.desk.screws.indexOf(screw)).unsure
+  }
+
+  /** Of those guesses in which it does anything; a few that are left of many that say *dead* know nothing of it. */
+  private sideOf(screwAt: number): Side {
+    const known = this.sides.get(screwAt)
+    if (known) return known
     const { cloud } = this
     const c = cloud.columns.screw[screwAt]!
     let plus = 0
-    let all = 0
+    let plusAlive = 0
+    let alive = 0
     for (let p = 0; p < cloud.count; p++) {
+      const more = cloud.data[p * cloud.columns.width + c.gain]! > 0
+      if (more) plus++
       if (cloud.data[p * cloud.columns.width + c.dead]! > 0.5) continue
-      all++
-      if (cloud.data[p * cloud.columns.width + c.gain]! > 0) plus++
+      alive++
+      if (more) plusAlive++
     }
-    return all < ALIVE * cloud.count ? 0.5 : plus / all
+    const share = alive < ALIVE * cloud.count ? 0.5 : plusAlive / alive
+    const usual = share >= 0.5 ? plus : cloud.count - plus
+    const side = { unsure: max(share, 1 - share) < SURE_OF_DIRECTION, plus: share >= 0.5, usual }
+    this.sides.set(screwAt, side)
+    return side
   }
 
   /**
@@ -96,15 +138,15 @@ export class Weigher {
     return { all, own }
   }
 
-  private columnOf({ figure, rateId, section }: Pick<Aim, 'figure' | 'rateId' | 'section'>): number {
+  /** Where a guess keeps a pressure; mixture for everything else. */
+  private columnOf({ figure, rateId, section }: { readonly figure: string } & Pick<Aim, 'rateId' | 'section'>): number {
     const c = this.cloud.columns.rate[this.cloud.rateAt(rateId)]!
     return figure === 'pressure' ? c.pressure[section ?? 0]! : c.mixture
   }
 
   /** The value that a cap is about, of one guess. */
-  private capped(cap: Cap, data: Float64Array, o: number): number {
+  private capped(cap: Cap, r: number, data: Float64Array, o: number, coAirFree?: number): number {
     const { cloud, desk } = this
-    const r = cloud.rateAt(cap.rateId)
     const c = cloud.columns.rate[r]!
     switch (cap.figure) {
       case 'pressure':
@@ -114,7 +156,7 @@ export class Weigher {
       case 'mixtureFloor':
         return -data[o + c.mixture]!
       default: {
-        const airFree = data[o + c.co]! + cloud.curve(data, o, r) - log(1e6)
+        const airFree = coAirFree ?? this.airFree(data, o, r)
         if (cap.figure === 'coAirFree') return airFree
         const o2 = o2OfLambda(desk.gas, max(1, exp(data[o + c.mixture]!)))
         const diluted = airFree + log(max(1e-3, (AIR_OXYGEN - o2) / AIR_OXYGEN))
@@ -123,62 +165,108 @@ export class Weigher {
     }
   }
 
+  /** Natural logarithm of CO air-free (mol/mol) of one guess. */
+  private airFree(data: Float64Array, o: number, r: number): number {
+    return data[o + this.cloud.columns.rate[r]!.co]! + this.cloud.curve(data, o, r) - log(1e6)
+  }
+
   /** How much of a limit is used up, as the guesses have it: 1 at the limit. */
   share(cap: Cap): number {
-    const { cloud } = this
-    let sum = 0
-    for (let p = 0; p < cloud.count; p++) sum += this.capped(cap, cloud.data, p * cloud.columns.width)
-    return exp(sum / cloud.count) / cap.limit
+    return exp(this.limits().find((l) => l.cap === cap)?.mean ?? -Infinity) / cap.limit
+  }
+
+  private limits(): readonly Held[] {
+    const { cloud, desk } = this
+    this.held ??= desk.caps
+      .filter((cap) => this.seen.at(cap.rateId))
+      .map((cap) => {
+        const rateAt = cloud.rateAt(cap.rateId)
+        const was = Float64Array.from({ length: cloud.count }, (_, p) => this.capped(cap, rateAt, cloud.data, p * cloud.columns.width))
+        const mean = was.reduce((a, b) => a + b, 0) / cloud.count
+        const c = cloud.columns.rate[rateAt]!
+        return {
+          cap,
+          rateAt,
+          at: this.columnOf(cap),
+          gasAt: c.gas,
+          ofCo: cap.figure.startsWith('co'),
+          limit: cap.figure === 'mixtureFloor' ? -log(cap.limit) : log(cap.limit),
+          was,
+          mean,
+        }
+      })
+    return this.held
+  }
+
+  /** The value of a limit for one guess after a move; as it was where the move did not come through to it. */
+  private valueAfter({ cap, rateAt, at, gasAt, ofCo, was }: Held, after: Float64Array, p: number): number {
+    const { data, columns, count } = this.cloud
+    const o = p * columns.width
+    const same = after[o + at] === data[o + at] && (cap.figure === 'pressure' || after[o + gasAt] === data[o + gasAt])
+    if (same) return was[p]!
+    if (!ofCo) return this.capped(cap, rateAt, after, o)
+    let known = this.airFreeAfter.get(rateAt)
+    if (!known) this.airFreeAfter.set(rateAt, (known = new Float64Array(count).fill(NaN)))
+    if (Number.isNaN(known[p])) known[p] = this.airFree(after, o, rateAt)
+    return this.capped(cap, rateAt, after, o, known[p])
   }
 
   /** The first limit that a move might cross, or go farther beyond; null where it is safe. */
   private blockedBy(after: Float64Array, screwAt: number, least: boolean): Cap | null {
-    const { cloud, desk } = this
-    const { width } = cloud.columns
-    const plus = this.surePlus(screwAt)
-    const unsure = max(plus, 1 - plus) < SURE_OF_DIRECTION
-    const gain = cloud.columns.screw[screwAt]!.gain
-    for (const cap of desk.caps) {
-      if (!this.seen.at(cap.rateId)) continue
+    const side = this.sideOf(screwAt)
+    this.airFreeAfter.clear()
+    for (const held of this.limits()) {
+      const { cap } = held
       if (cap.rateId === this.flueUnread && cap.figure !== 'pressure' && cap.figure !== 'input') continue
-      const limit = cap.figure === 'mixtureFloor' ? -log(cap.limit) : log(cap.limit)
-      let before = 0
-      let crosses = 0
-      let crossesLikely = 0
-      let likely = 0
-      const values: number[] = []
-      let outward = 0
-      for (let p = 0; p < cloud.count; p++) {
-        const o = p * width
-        const was = this.capped(cap, cloud.data, o)
-        const is = this.capped(cap, after, o)
-        before += was
-        const usual = cloud.data[o + gain]! > 0 === plus >= 0.5
-        if (usual) {
-          likely++
-          if (is > limit && is > was + 5e-4) crossesLikely++
-        }
-        if (is > limit && was <= limit) crosses++
-        if (is > was + 0.002) {
-          outward++
-          if (usual) values.push(is)
-        }
-      }
-      const n = cloud.count
-      if (before / n > limit) {
-        // Already beyond: only inward, but for a tiny move of a screw that nobody knows.
-        if (outward / n > (unsure ? 0.6 : 0.08)) return cap
-        continue
-      }
-      const moved = outward / n > 0.02
-      if (!moved) continue
-      // A move towards a limit: its tail is longer than so few guesses show.
-      const mean = values.reduce((a, b) => a + b, 0) / max(1, values.length)
-      const sd = sqrt(values.reduce((a, b) => a + (b - mean) ** 2, 0) / max(1, values.length))
-      const edge = !least && cap.figure.startsWith('co') && before / n + 0.02 > limit ? 0.02 : 0
-      if (crosses / n > MAY_CROSS_AT_ALL || crossesLikely / max(1, likely) > (least ? 4 : 1) * MAY_CROSS + edge) return cap
-      if (!least && values.length > 0.1 * likely && mean + SIGMAS * sd > limit && sd > 0.005) return cap
+      if (held.mean > held.limit ? this.goesOut(held, after, side) : this.mayCross(held, after, screwAt, side, least)) return cap
     }
     return null
+  }
+
+  /** Already beyond: only inward, but for a tiny move of a screw that nobody knows. */
+  private goesOut(held: Held, after: Float64Array, side: Side): boolean {
+    const { count } = this.cloud
+    const most = (side.unsure ? 0.6 : 0.08) * count
+    let outward = 0
+    for (let p = 0; p < count; p++) if (this.valueAfter(held, after, p) > held.was[p]! + OUTWARD && ++outward > most) return true
+    return false
+  }
+
+  private mayCross(held: Held, after: Float64Array, screwAt: number, side: Side, least: boolean): boolean {
+    const { cloud } = this
+    const { limit, was, mean: before } = held
+    const { count: n } = cloud
+    const { width } = cloud.columns
+    const { gain } = cloud.columns.screw[screwAt]!
+    const edge = !least && held.ofCo && before + 0.02 > limit ? 0.02 : 0
+    const mostLikely = ((least ? 4 : 1) * MAY_CROSS + edge) * max(1, side.usual)
+    let crosses = 0
+    let crossesLikely = 0
+    let outward = 0
+    let far = 0
+    let sum = 0
+    let squares = 0
+    for (let p = 0; p < n; p++) {
+      const is = this.valueAfter(held, after, p)
+      if (is === was[p]) continue
+      const usual = cloud.data[p * width + gain]! > 0 === side.plus
+      if (usual && is > limit && is > was[p]! + 5e-4) crossesLikely++
+      if (is > limit && was[p]! <= limit) crosses++
+      if (is > was[p]! + OUTWARD) {
+        outward++
+        if (usual) {
+          far++
+          sum += is - limit
+          squares += (is - limit) ** 2
+        }
+      }
+    }
+    // What hardly moves towards a limit does not cross it.
+    if (outward <= 0.02 * n) return false
+    if (crosses > MAY_CROSS_AT_ALL * n || crossesLikely > mostLikely) return true
+    // Its tail is longer than so few guesses show.
+    const mean = sum / max(1, far)
+    const sd = sqrt(max(0, squares / max(1, far) - mean ** 2))
+    return !least && far > 0.1 * side.usual && mean + SIGMAS * sd > 0 && sd > 0.005
   }
 }

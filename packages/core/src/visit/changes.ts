@@ -6,7 +6,7 @@ import type { VerdictStatus } from './verdict'
 export interface VisitChanges {
   /** Figures whose value, verdict, as found or as left changed. */
   readonly keys: readonly { readonly applianceId: string; readonly key: string }[]
-  /** Appliances whose outcome changed. */
+  /** Appliances whose outcome or moves changed; all that were turned when the visit closes. */
   readonly appliances: readonly string[]
   /** Loose ends, and things taken apart, that were opened or closed. */
   readonly ends: readonly string[]
@@ -20,8 +20,9 @@ export function changesBetween(before: VisitState, after: VisitState): VisitChan
   const appliances: string[] = []
   for (const now of after.appliances) {
     const was = before.appliances.find((a) => a.applianceId === now.applianceId)
-    if (was === now) continue
-    if (outcomeOf(was) !== outcomeOf(now)) appliances.push(now.applianceId)
+    const closed = before.status !== after.status && now.adjustments.length > 0
+    if (was === now && !closed) continue
+    if (closed || outcomeOf(was) !== outcomeOf(now) || was?.adjustments !== now.adjustments) appliances.push(now.applianceId)
     if (!was || (was.foundAndLeft === now.foundAndLeft && was.latest === now.latest)) {
       if (!was) keys.push(...now.foundAndLeft.map(({ key }) => ({ applianceId: now.applianceId, key })))
       continue

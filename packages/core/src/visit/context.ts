@@ -5,6 +5,7 @@ import type { JobKind } from '../procedure'
 import type { StartRecord } from './events/start.recorded'
 import type { FaultCase, Occurrence } from './faultCase'
 import type { ApplianceState, Disturbed, LooseEnd, StepMark } from './state'
+import type { Turned } from './turned'
 
 /** One appliance of a visit with everything that judges it. */
 export interface VisitAppliance {
@@ -16,6 +17,8 @@ export interface VisitAppliance {
   readonly lastVisit: Readonly<Record<string, number>>
   /** The last start that was as it should be, on its time line. */
   readonly goodStart?: StartRecord
+  /** What its screws did when they were turned last, in a visit before this one. */
+  readonly turned?: Turned
   /** The visit that this one goes on with, as far as it holds here. */
   readonly continued?: Continued
   /** What an earlier visit left open and tagged: it hangs here until it is closed. */

@@ -1,4 +1,4 @@
-import { type Advice, Adviser, type Desk, deskOf } from '@lucerna/core/advice'
+import { type Advice, Adviser, type Desk, type DeskEntry, deskOf } from '@lucerna/core/advice'
 import { lambdaOfO2 } from '@lucerna/core/burner'
 import { SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { DEMO_CARDS } from '../cards'
@@ -23,22 +23,27 @@ const setupOf = (id: string, more: Partial<PlantSetup> = {}): PlantSetup => ({
 })
 
 /** Sets a plant by the adviser’s word until it says that it is over. */
-function setIt(desk: Desk, setup: PlantSetup, seed = 1) {
+function setIt(desk: Desk, setup: PlantSetup, seed = 1, before: readonly DeskEntry[] = []) {
   const plant = new Plant(setup)
-  const adviser = new Adviser(desk, seededRandom(seed))
+  const adviser = new Adviser(desk, seededRandom(seed), before)
+  const log: DeskEntry[] = []
   const said: Advice[] = []
   let moves = 0
   for (let n = 0; n < 120; n++) {
     const advice = adviser.advise()
     said.push(advice)
-    if (advice.code === 'read') adviser.read(plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1))
-    else if (advice.code === 'move') {
+    if (advice.code === 'read') {
+      const readings = plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1)
+      adviser.read(readings)
+      log.push({ kind: 'read', readings })
+    } else if (advice.code === 'move') {
       moves++
+      log.push({ kind: 'move', id: String(moves), move: advice })
       plant.turn(advice.screwId, advice.amount, advice.rateId)
       adviser.moved(advice)
     } else break
   }
-  return { plant, adviser, said, moves, end: said.at(-1)! }
+  return { plant, adviser, said, moves, log, end: said.at(-1)! }
 }
 const inBand = (plant: Plant, desk: Desk) =>
   desk.aims.every((a) => {
@@ -159,5 +164,53 @@ describe('the adviser on simulated valves', () => {
     }
     expect(tell()).toEqual(tell())
     expect(tell()).toMatchObject({ code: 'move', screwId: 'governor' })
+  })
+})
+
+describe('a valve that was set in an earlier visit', () => {
+  const later = (id: string, positions: Record<string, number>, again: Record<string, number>, law: PlantSetup['law'] = 'straight') => {
+    const desk = deskFor(id)
+    const first = setIt(desk, setupOf(id, { positions, law }))
+    const unknown = setIt(desk, setupOf(id, { positions: again, law }))
+    const known = setIt(desk, setupOf(id, { positions: again, law }), 1, first.log)
+    return { desk, unknown, known }
+  }
+
+  test.each([
+    ['a governor', 'ossian-stag-210-s', { governor: -1.6 }, { governor: -1.4 }],
+    ['two stages', 'brightholm-drift-80', { high: -1.2, low: -1.4 }, { high: -1.5, low: -1.1 }],
+    ['a ratio valve', 'tarnwick-larch-28-c', { throttle: 0.9, offset: -0.3 }, { throttle: 0.8, offset: 0.25 }],
+  ])('%s: its answer is known, and fewer moves are enough', (_name, id, positions, again) => {
+    const { desk, unknown, known } = later(id, positions, again)
+    expect(known.end.code).toBe('done')
+    expect(inBand(known.plant, desk)).toBe(true)
+    expect(known.moves).toBeLessThan(unknown.moves)
+    expect(known.adviser.known).toEqual(Object.keys(positions))
+    expect(unknown.adviser.known).toEqual([])
+  })
+
+  test('what was turned then is not turned now: nothing to go back to, nothing to score', () => {
+    const desk = deskFor('ossian-stag-210-s')
+    const { log } = setIt(desk, setupOf('ossian-stag-210-s', { positions: { governor: -1.6 } }))
+    const adviser = new Adviser(desk, seededRandom(1), log)
+    expect(adviser.moves).toEqual([])
+    expect(adviser.wayHome()).toEqual([])
+    expect(adviser.doubt).toBeNull()
+    // Every rate is read first, as found.
+    expect(adviser.advise().code).toBe('read')
+  })
+
+  test('a valve that answers otherwise by now is found out, and set', () => {
+    const { desk, known } = later('ossian-stag-210-s', { governor: -1.6 }, { governor: -1.4 }, 'curved')
+    expect(known.end.code).toBe('done')
+    expect(inBand(known.plant, desk)).toBe(true)
+  })
+
+  test('a calibration in between leaves only what was moved after it', () => {
+    const desk = deskFor('galder-adapt-24')
+    const { log } = setIt(desk, setupOf('galder-adapt-24', { positions: { 'trim@max': 6, 'trim@min': -6 } }))
+    const said = new Adviser(desk, seededRandom(1), [...log, { kind: 'calibrated' }])
+    expect(said.known).toEqual(['trim'])
+    expect(said.advise().code).toBe('read')
   })
 })

@@ -1,6 +1,6 @@
 import { JOB_KINDS } from '@lucerna/core/procedure'
 import type { Report } from '@lucerna/core/report'
-import type { FaultCase, StartRecord } from '@lucerna/core/visit'
+import type { FaultCase, StartRecord, Turned } from '@lucerna/core/visit'
 import { sql } from 'drizzle-orm'
 import {
   boolean,
@@ -72,6 +72,8 @@ export const visitAppliance = pgTable(
     outcome: text('outcome'),
     /** Projection, with the outcome: the last start of the visit that was as it should be. */
     goodStart: jsonb('good_start').$type<StartRecord>(),
+    /** Projection: what its screws did when they were turned; empty where they are others since. */
+    turned: jsonb('turned').$type<Turned>(),
   },
   (t) => [
     primaryKey({ columns: [t.visitId, t.applianceId] }),

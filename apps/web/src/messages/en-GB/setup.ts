@@ -25,6 +25,7 @@ export const setup = {
   'setup.price.less-input': '{{percent}}% less input',
   'setup.price.more-input': '{{percent}}% more input',
   'setup.tiny': 'A small move first: nobody knows yet which way this screw acts. Read before you go on.',
+  'setup.known': 'The amount follows from what this screw did on an earlier visit.',
   'setup.click-a-second': 'One click a second. Faster clicks may be lost.',
   'setup.count': 'Count the clicks aloud',
   'setup.counting': 'Click {{at}} of {{count}}',

@@ -102,7 +102,8 @@ function GoToRate({ rateId, figures }: { readonly rateId: string; readonly figur
 function MoveProposed({ move, adjuster }: { readonly move: Move; readonly adjuster: Adjuster }) {
   const setUp = useSetUp()
   const { appliance, practice, units, netTurns, latest, rateId, turn } = setUp
-  const { desk } = setUp.advised
+  const { desk, moves } = setUp.advised
+  const moved = moves.some((m) => m.move.screwId === adjuster.id)
   const net = netTurns[adjuster.id] ?? 0
   const price = useMemo(() => {
     const of = (measurandId: string) =>
@@ -130,6 +131,7 @@ function MoveProposed({ move, adjuster }: { readonly move: Move; readonly adjust
       </div>
       {said && <p className="text-sm font-semibold">{said}</p>}
       {move.tiny && <p className="text-sm">{t('setup.tiny')}</p>}
+      {setUp.advised.known.includes(adjuster.id) && !moved && <p className="text-sm quiet">{t('setup.known')}</p>}
       {adjuster.unit === 'click' && Math.abs(move.amount) > 1 && (
         <>
           <p className="text-sm">{t('setup.click-a-second')}</p>

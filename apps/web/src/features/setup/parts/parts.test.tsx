@@ -35,7 +35,7 @@ function deskWith(card: Card, advised: Partial<Omit<Advised, 'desk'>>, more: Par
     practice,
     units: 'metric',
     timeZone: 'Europe/London',
-    advised: { desk, advice: { code: 'leave' }, moves: [], home: [], doubt: null, ...advised },
+    advised: { desk, advice: { code: 'leave' }, moves: [], known: [], home: [], doubt: null, ...advised },
     rateId: 'max',
     netTurns: {},
     latest: new Map(),
@@ -116,6 +116,20 @@ describe('the price of a move in one line', () => {
 })
 
 describe('what to do next', () => {
+  test('what an earlier visit taught of a screw is said, until it was moved in this one', () => {
+    const said = 'The amount follows from what this screw did on an earlier visit.'
+    const { rerender } = show(deskWith(larch, { advice: move(), known: ['throttle'] }), <Proposal />)
+    expect(screen.getByText(said)).toBeTruthy()
+    const made = { id: 'm', move: { screwId: 'throttle', rateId: 'max', amount: 0.25 }, effects: [], surprise: 0 }
+    const more = deskWith(larch, { advice: move(), known: ['throttle'], moves: [made] })
+    rerender(
+      <SetUpProvider value={more}>
+        <Proposal />
+      </SetUpProvider>,
+    )
+    expect(screen.queryByText(said)).toBeNull()
+  })
+
   test('a move: which screw, how far, what it will do, and one button that writes it down', () => {
     show(deskWith(larch, { advice: move() }), <Proposal />)
     const proposal = document.querySelector('[data-proposal="throttle"]')!

@@ -1,9 +1,10 @@
-import { and, eq, inArray, lt } from 'drizzle-orm'
+import { and, eq, inArray, isNull, lt } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import { appliance, followUp, instrument, report, visit, visitEvent, visitValue } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, event, inside, newVisit, ownerDb, ownerUrl, post, reading, started } from '@/test/world'
 import { rebuildProjections } from '@/commands/rebuild'
+import { loadVisit } from './load'
 import { readVisit } from './read'
 
 let tobias: Actor
@@ -208,6 +209,36 @@ describe('endings', () => {
     expect(versions.map((v) => v.version)).toEqual([1, 2])
     expect(versions[0]?.model.appliances[0]?.lines[0]?.takenAt).toBe(r.takenAt)
     expect(versions[0]?.hash).not.toBe(versions[1]?.hash)
+  })
+
+  test('what its screws did is known to the next visit, and to none before it', async () => {
+    const { visitId, applianceId } = await newVisit(tobias, '7 Quarry Row')
+    const [analyser] = await ownerDb
+      .select()
+      .from(instrument)
+      .where(and(eq(instrument.firmId, tobias.firmId), eq(instrument.kind, 'analyser'), isNull(instrument.deletedAt)))
+      .limit(1)
+    const source = { kind: 'typed', instrumentId: analyser!.id }
+    const co2 = (x: number) =>
+      event(visitId, 'reading.taken', { readings: [reading('co2.flue', 'flue', 'max', x, { source, standardUncertainty: 0.001 })] })
+    const turned = { adjusterId: 'throttle', direction: 'clockwise', amount: 0.25, unit: 'turn', firingStateId: 'max' }
+    const known = async (id: string) =>
+      (await inside(tobias, (tx) => loadVisit(tx, tobias.firmId, id))).context.appliances.find((a) => a.id === applianceId)?.turned
+    const next = await newVisit(tobias, '7 Quarry Row')
+    expect((await known(next.visitId))?.moves.some((m) => m.amount === 0.25 && m.adjusterId === 'throttle') ?? false).toBe(false)
+    await post(tobias, visitId, [
+      started(visitId, applianceId),
+      event(visitId, 'instrument.zeroed', { instrumentId: analyser!.id, place: 'clean-air' }),
+      co2(0.098),
+      event(visitId, 'adjustment.made', turned),
+      co2(0.094),
+      event(visitId, 'appliance.outcome-set', { outcome: 'handed-over', reason: 'supplier' }),
+      event(visitId, 'visit.closed', { nextDueOn: null }),
+    ])
+    const later = await known(next.visitId)
+    expect(later?.moves).toMatchObject([{ adjusterId: 'throttle', direction: 'clockwise', amount: 0.25 }])
+    expect(later?.readings.map((r) => r.valueSi)).toEqual([0.098, 0.094])
+    expect((await known(visitId))?.moves.some((m) => m.amount === 0.25) ?? false).toBe(false)
   })
 
   test('a correction after closing that puts a figure outside leaves it to be done; another that puts it inside closes that', async () => {

@@ -1,5 +1,5 @@
 import type { DisturbedKind, LooseEndKind } from '@lucerna/core/procedure'
-import { type FaultCase, openFault, type StartRecord, type VisitAppliance } from '@lucerna/core/visit'
+import { type FaultCase, openFault, type StartRecord, type Turned, type VisitAppliance } from '@lucerna/core/visit'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, lt, ne, sql } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { followUp, user, visit, visitAppliance, visitValue } from '@/db/schema'
@@ -49,15 +49,28 @@ export async function lastValues(
   return values
 }
 
-/** The last good start of each appliance in a closed visit before this one. */
-export async function goodStarts(tx: Transaction, row: VisitRow, applianceIds: readonly string[]): Promise<Map<string, StartRecord>> {
-  const rows = await tx
-    .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, start: visitAppliance.goodStart })
-    .from(visitAppliance)
-    .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-    .where(and(closedBefore(row, applianceIds), isNotNull(visitAppliance.goodStart)))
-    .orderBy(visitAppliance.applianceId, desc(visit.closedAt))
-  return new Map(rows.flatMap((r) => (r.start ? [[r.applianceId, r.start] as const] : [])))
+/** What closed visits before this one keep of each appliance: its last good start, and what its screws did when they were turned last. */
+export async function lastKept(
+  tx: Transaction,
+  row: VisitRow,
+  applianceIds: readonly string[],
+): Promise<Map<string, { readonly goodStart?: StartRecord; readonly turned?: Turned }>> {
+  const newest = <T extends typeof visitAppliance.goodStart | typeof visitAppliance.turned>(kept: T) =>
+    tx
+      .selectDistinctOn([visitAppliance.applianceId], { applianceId: visitAppliance.applianceId, kept })
+      .from(visitAppliance)
+      .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+      .where(and(closedBefore(row, applianceIds), isNotNull(kept)))
+      .orderBy(visitAppliance.applianceId, desc(visit.closedAt))
+  const [starts, turns] = await Promise.all([newest(visitAppliance.goodStart), newest(visitAppliance.turned)])
+  const started = new Map(starts.map((r) => [r.applianceId, r.kept]))
+  const turned = new Map(turns.map((r) => [r.applianceId, r.kept]))
+  return new Map(
+    applianceIds.map((id) => {
+      const [goodStart, screws] = [started.get(id), turned.get(id)]
+      return [id, { ...(goodStart && { goodStart }), ...(screws && screws.moves.length > 0 && { turned: screws }) }]
+    }),
+  )
 }
 
 const hangingEnd = (id: string, kind: string, label: string, openedAt: string, by: string | null): CarriedEnd => ({

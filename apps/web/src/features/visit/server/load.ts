@@ -20,7 +20,7 @@ import { notesOf } from '@/features/lockout/server'
 import { dayOfStamp } from '@/server/calendarStamp'
 import { endOfDay, instantAt } from '@/ui/zoned'
 import { pinnedCards, pinnedPractice } from '@/server/pinned'
-import { carriedEnds, goodStarts, lastValues } from './earlier'
+import { carriedEnds, lastKept, lastValues } from './earlier'
 import { loadEvents } from './log'
 import { type VisitRow, visitRow } from './row'
 import { sheetGas } from './sheetGas'
@@ -118,7 +118,7 @@ async function framed(
   if (!place) throw new Error(`Visit ${visitId} without site or firm`)
   const { site: siteRow, firmName, assignedName } = place
   const ids = rows.map((r) => r.appliance.id)
-  const [practice, cards, last, starts, hanging, lockOuts, instruments] = await Promise.all([
+  const [practice, cards, last, kept, hanging, lockOuts, instruments] = await Promise.all([
     pinnedPractice(tx, firmId, row.practiceId, row.practiceVersion),
     pinnedCards(
       tx,
@@ -126,7 +126,7 @@ async function framed(
       rows.map((r) => r.pin),
     ),
     lastValues(tx, row, ids),
-    goodStarts(tx, row, ids),
+    lastKept(tx, row, ids),
     carriedEnds(tx, row, ids),
     notesOf(tx, firmId, ids),
     loadInstruments(tx, firmId, siteRow.timeZone, [...new Set(named)], [row.assignedTo ?? '', viewer ?? ''].filter(Boolean)),
@@ -145,7 +145,6 @@ async function framed(
     }
     const { carried = [], carriedApart = [], openFaults = [] } = hanging.get(r.appliance.id) ?? {}
     const before = continued.get(r.appliance.id)
-    const goodStart = starts.get(r.appliance.id)
     return {
       id: r.appliance.id,
       name: r.appliance.name,
@@ -156,7 +155,7 @@ async function framed(
       carriedApart,
       openFaults,
       lockOuts: lockOuts.filter((n) => n.applianceId === r.appliance.id),
-      ...(goodStart && { goodStart }),
+      ...kept.get(r.appliance.id),
       ...(before && { continued: before }),
     }
   })

@@ -4,6 +4,7 @@ import {
   keptValues,
   type StartRecord,
   startRecordSchema,
+  turnedOf,
   type VisitChanges,
   type VisitState,
 } from '@lucerna/core/visit'
@@ -76,6 +77,7 @@ const projectOutcome = (tx: Transaction, firmId: string, state: VisitState, appl
     .set({
       outcome: state.appliances.find((a) => a.applianceId === applianceId)?.outcome?.outcome ?? null,
       goodStart: goodStartOf(state, applianceId),
+      turned: turnedOf(state, applianceId),
     })
     .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, state.visitId), eq(visitAppliance.applianceId, applianceId)))
     .execute()

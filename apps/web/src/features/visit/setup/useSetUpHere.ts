@@ -31,9 +31,11 @@ export function useSetUpHere(step: Step): SetUp | null {
   const { readings, adjustments, netTurns, latest } = state
   const { practice } = context
   const now = settingAt(step, desk) === 'now'
+  // After a new valve or another gas its screws are others.
+  const turned = conditionAskedIn(worksOf(context, state)) ? (appliance.turned ?? null) : null
   const advised = useMemo(
-    () => (now ? adviseVisit(appliance, { readings, adjustments }, practice, seededRandom(seedOf(appliance.id))) : null),
-    [appliance, readings, adjustments, practice, now],
+    () => (now ? adviseVisit(appliance, { readings, adjustments }, practice, seededRandom(seedOf(appliance.id)), turned) : null),
+    [appliance, readings, adjustments, practice, turned, now],
   )
   const { turn, correct } = useTurn(step)
   return (

@@ -1,0 +1,1 @@
+ALTER TABLE "visit_appliance" ADD COLUMN "turned" jsonb;
