@@ -34,9 +34,9 @@ const WORN = 0.12
 const WORN_PLAY = 5
 const STICKS = 0.1
 
-/** Of screws that an earlier visit knew: so many are others by now, and the answer of the rest has changed by about so much. */
+/** Of screws that an earlier visit knew: so many are others by now; the answer of the rest has changed by about so much, of some by far more than was seen then. */
 const OTHER_BY_NOW = 0.015
-const AGED = 0.12
+const AGED = { usual: 0.1, far: 0.45, share: 0.12 } as const
 
 /** A pressure that no supply holds down, Pa. */
 const NEVER = 1e9
@@ -143,10 +143,14 @@ export class Cloud {
     data[o + columns.cross] = max(0, 0.09 + 0.04 * this.normal())
     data[o + columns.venturi] = log(800) + 0.25 * this.normal()
     data[o + columns.offset] = -4 + 4 * this.normal()
-    // One in ten hangs on a supply that gives less than what is asked for, or little more.
-    data[o + columns.ceiling] = this.random() < 0.1 ? max(...this.meant.flat()) * exp(0.03 - 0.15 * abs(this.normal())) : NEVER
+    data[o + columns.ceiling] = this.ceiling()
     data[o + columns.knee] = 0.03 * this.normal()
     data[o + columns.steep] = exp(0.15 * this.normal())
+  }
+
+  /** One in ten hangs on a supply that gives less than what is asked for, or little more. */
+  private ceiling(): number {
+    return this.random() < 0.1 ? max(...this.meant.flat()) * exp(0.03 - 0.15 * abs(this.normal())) : NEVER
   }
 
   /** A screw as it may be, before anything is known of it. */
@@ -300,7 +304,12 @@ export class Cloud {
         }
     }
     const known = this.desk.screws.filter((s) => this.turned.has(s.id))
-    for (let p = 0; p < this.count; p++) for (const screw of known) this.later(p * this.columns.width, screw)
+    for (let p = 0; p < this.count; p++) {
+      const o = p * this.columns.width
+      for (const screw of known) this.later(o, screw)
+      // What the supply gives today is not what it gave then.
+      this.data[o + this.columns.ceiling] = this.ceiling()
+    }
     this.last = null
     return known.map((s) => s.id)
   }
@@ -310,7 +319,7 @@ export class Cloud {
     const i = this.desk.screws.indexOf(screw)
     const c = this.columns.screw[i]!
     if (this.random() < OTHER_BY_NOW) return this.guess(o, i, screw)
-    this.data[o + c.gain]! *= exp(AGED * this.normal())
+    this.data[o + c.gain]! *= exp((this.random() < AGED.share ? AGED.far : AGED.usual) * this.normal())
     this.data[o + c.at] = this.data[o + c.play]! * (this.random() - 0.5)
     this.data[o + c.dead] = this.random() < DEAD ? 1 : 0
   }
@@ -403,7 +412,10 @@ export class Cloud {
         // What the mixture missed its forecast by, the gas did: the air was not touched.
         if (weigh && gasMoved && (reading.figure === 'o2' || reading.figure === 'co2'))
           data[o + columns.rate[this.rateAt(reading.rateId)]!.gas]! -= data[o + seen.at]! - before
-        if (weigh && reading.figure === 'pressure') this.carry(o, reading, data[o + seen.at]! - before, stale)
+        if (reading.figure !== 'pressure') continue
+        if (weigh) this.carry(o, reading, data[o + seen.at]! - before, stale)
+        // More than a supply can give was read: then it holds nothing down.
+        if (data[o + columns.ceiling]! < reading.valueSi - 2 * reading.repeats) data[o + columns.ceiling] = NEVER
       }
     return surprise
   }

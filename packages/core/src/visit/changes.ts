@@ -6,8 +6,10 @@ import type { VerdictStatus } from './verdict'
 export interface VisitChanges {
   /** Figures whose value, verdict, as found or as left changed. */
   readonly keys: readonly { readonly applianceId: string; readonly key: string }[]
-  /** Appliances whose outcome or moves changed; all that were turned when the visit closes. */
+  /** Appliances whose outcome changed. */
   readonly appliances: readonly string[]
+  /** Appliances at whose screws something was turned, or is known to have been turned otherwise; when the visit closes, all that were turned. */
+  readonly turned: readonly string[]
   /** Loose ends, and things taken apart, that were opened or closed. */
   readonly ends: readonly string[]
 }
@@ -18,11 +20,13 @@ const outcomeOf = (a: ApplianceState | undefined): string | null => a?.outcome?.
 export function changesBetween(before: VisitState, after: VisitState): VisitChanges {
   const keys: { applianceId: string; key: string }[] = []
   const appliances: string[] = []
+  const turned: string[] = []
   for (const now of after.appliances) {
     const was = before.appliances.find((a) => a.applianceId === now.applianceId)
-    const closed = before.status !== after.status && now.adjustments.length > 0
-    if (was === now && !closed) continue
-    if (closed || outcomeOf(was) !== outcomeOf(now) || was?.adjustments !== now.adjustments) appliances.push(now.applianceId)
+    const closes = before.status !== after.status && now.adjustments.length > 0
+    if (closes || (was && was.adjustments !== now.adjustments)) turned.push(now.applianceId)
+    if (was === now) continue
+    if (outcomeOf(was) !== outcomeOf(now)) appliances.push(now.applianceId)
     if (!was || (was.foundAndLeft === now.foundAndLeft && was.latest === now.latest)) {
       if (!was) keys.push(...now.foundAndLeft.map(({ key }) => ({ applianceId: now.applianceId, key })))
       continue
@@ -33,7 +37,7 @@ export function changesBetween(before: VisitState, after: VisitState): VisitChan
       if (old.get(key) !== fresh.get(key) || was.latest.get(key) !== now.latest.get(key)) keys.push({ applianceId: now.applianceId, key })
   }
   const ends = [...changedOf(before.looseEnds, after.looseEnds), ...changedOf(before.disturbed, after.disturbed)]
-  return { keys, appliances, ends }
+  return { keys, appliances, turned, ends }
 }
 
 function changedOf<T extends { readonly id: string }>(before: readonly T[], after: readonly T[]): string[] {

@@ -145,6 +145,8 @@ describe('a fold of anything', () => {
           if (event.type === 'work.confirmed') continue
           if (changed.keys.length > 0) expect([event.type, may('readings', 'verdicts', 'left')]).toEqual([event.type, true])
           if (changed.appliances.length > 0) expect([event.type, may('outcomes')]).toEqual([event.type, true])
+          if (changed.turned.length > 0)
+            expect([event.type, event.type.startsWith('adjustment.') || specOf(event.type).turns !== undefined]).toEqual([event.type, true])
           if (changed.ends.length > 0) expect([event.type, may('ends')]).toEqual([event.type, true])
         }
       }),

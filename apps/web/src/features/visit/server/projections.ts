@@ -61,7 +61,7 @@ export function projectChanges(tx: Transaction, firmId: string, state: VisitStat
         })
         .execute(),
     )
-  for (const applianceId of changed.appliances) sent.push(projectOutcome(tx, firmId, state, applianceId))
+  for (const applianceId of new Set([...changed.appliances, ...changed.turned])) sent.push(projectOutcome(tx, firmId, state, applianceId))
   return sent
 }
 
@@ -71,6 +71,7 @@ function goodStartOf(state: VisitState, applianceId: string): StartRecord | null
   return found ? startRecordSchema.strip().parse(found) : null
 }
 
+/** What of an appliance stands with the visit: its outcome, its last good start, what its screws did. */
 const projectOutcome = (tx: Transaction, firmId: string, state: VisitState, applianceId: string): Promise<unknown> =>
   tx
     .update(visitAppliance)
