@@ -100,21 +100,6 @@ test('gas valve replacement on an atmospheric steam boiler, in inches of water',
   await expect(page.getByText('This is version 1.')).toBeVisible()
 })
 
-test('commissioning a modulating furnace', async ({ page }) => {
-  test.setTimeout(LONG)
-  const texts = soundTexts('brightholm-drift-60-m', 'imperial-oxygen', 'pipeline-gas-na', 12, 'commissioning')
-  await page.clock.install()
-  await signIn(page, 'Wim')
-  await beginJob(page, /Drift 60 M/, 'Start-up')
-  const titles = await workThrough(page, { texts })
-  expect(titles.filter((t) => t.startsWith('Manifold pressure at'))).toEqual([
-    'Manifold pressure at maximum',
-    'Manifold pressure at minimum',
-  ])
-  expect(titles).toContain('Option switches 5 and 6 OFF, jumper parked')
-  await closeInService(page)
-})
-
 test('change of gas to LPG at 1 480 m', { tag: '@phone' }, async ({ page }) => {
   test.setTimeout(LONG)
   const texts = soundTexts('tarnwick-larch-28-c-propane', 'metric-ratio', 'propane', 1480, 'change-of-gas')

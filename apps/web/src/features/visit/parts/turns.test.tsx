@@ -239,9 +239,8 @@ describe('several valves', () => {
   test('a shutter that was turned is marked with the date, and what was turned is counted by rate', async () => {
     const quartet = of('pellan-quartet-300', 'commissioning')
     const shutter = quartet.card.adjusters.find((a) => a.function === 'air-shutter')!
-    const log = draw(quartet, (desk) => (
-      <SetUpDesk step={desk.steps.find((s) => s.kind === 'flue' && shutter.actsAt.includes(s.firingStateId ?? ''))!} />
-    ))
+    const flue = quartet.steps.find((s) => s.kind === 'flue' && shutter.actsAt.includes(s.firingStateId ?? ''))!
+    const log = draw(quartet, () => <SetUpDesk step={{ ...flue, after: [] }} />)
     await act(async () => void fireEvent.click(screen.getAllByRole('button', { name: /Clockwise/ }).at(-1)!))
     await press('Marked, with the date')
     expect(data(log.at(-1))).toEqual({ observationId: 'shutter-mark', answer: 'marked-and-dated' })

@@ -55,6 +55,13 @@ test('all within limits: the practice that adjusts only outside them says to lea
   expect(screen.getByText(/^Leave|Leave the setting/).textContent).toContain('Practice profile: The rule.')
 })
 
+test('while something has to come before the step no screw is offered', () => {
+  show('centre', 1, 60)
+  expect(manifold.after.length).toBeGreaterThan(0)
+  expect(document.querySelector('[data-proposal]')).toBeNull()
+  expect(screen.queryByRole('heading')).toBeNull()
+})
+
 test('the other school proposes the move to the middle, with what it will do', () => {
   show('centre', reading + 1, 60)
   const proposal = document.querySelector('[data-proposal=governor]')!

@@ -20,6 +20,8 @@ export function settingAt(
 ): 'never' | 'asked-first' | 'now' {
   const works = worksOf(context, state)
   const here = (step.kind === 'flue' || step.kind === 'manifold') && appliance.card.adjusters.length > 0
+  // What has to come first comes first: the step is locked until then, and its screws with it.
+  if (!state.steps[step.id] && step.after.some((id) => !state.steps[id])) return 'never'
   if (!here || !may(role, 'adjustment.made') || visit.status !== 'open' || !mayAdjustIn(works)) return 'never'
   return conditionAskedIn(works) && !state.observations.condition ? 'asked-first' : 'now'
 }
