@@ -1,5 +1,5 @@
 import { type MeasurandId, MEASURANDS, shownAs } from '@lucerna/core/measure'
-import { formatSi, formatSpanSi } from '@lucerna/core/units'
+import { formatSi, formatSpanSi, fromSi } from '@lucerna/core/units'
 import { locale } from './words'
 
 export type Units = 'metric' | 'imperial'
@@ -31,6 +31,12 @@ export const figure = (id: MeasurandId, valueSi: number, units: Units): string =
 /** The same with its unit. */
 export const figureWithUnit = (id: MeasurandId, valueSi: number, units: Units): string =>
   inUnit(figure(id, valueSi, units), unitText(id, units))
+
+/** A value as a chart draws it, in the unit that is shown, to one more digit than is written. `drawnAt('pressure.working', 2034.6, 'metric')` → `20.35` */
+export function drawnAt(id: MeasurandId, valueSi: number, units: Units): number {
+  const shown = shownAs(id, units)
+  return Number(fromSi(valueSi, shown.unit, MEASURANDS[id].quantity).toFixed(shown.digits + 1))
+}
 
 /** A difference or uncertainty of a measurand, with one more digit where the plain one would show nothing. */
 export function spanText(id: MeasurandId, spanSi: number, units: Units): string {

@@ -41,7 +41,7 @@ describe('histories', () => {
     expect(rest).toEqual([])
     expect(one).toMatchObject({ measurandId: 'co2.flue', min: 0.087, max: 0.092 })
     expect(one!.values.map((v) => v.at.slice(0, 4))).toEqual(['2020', '2021', '2022', '2023', '2024'])
-    expect(trendOf(one!, 'metric').said).toMatch(/over 5 visits, from 9\.0% to 9\.3%/)
+    expect(trendOf(one!, 'metric', 'Europe/London').said).toMatch(/over 5 visits, from 9\.0% to 9\.3%/)
   })
   test('figures of old papers join them by their day, marked as copied; one reading and one paper make a history', () => {
     const paper = (doneOn: string, valueSi: number, measurandId = 'co.flue') => ({
@@ -62,7 +62,15 @@ describe('histories', () => {
     ])
     // The bracket is the newest visit's, not the paper's.
     expect(co.max).toBe(0.092)
-    expect(trendOf(co, 'metric').copied).toBe(1)
+    const trend = trendOf(co, 'metric', 'Europe/London')
+    expect(trend.copied).toBe(1)
+    // What a chart draws: month, value as it is shown, and a mark at what was copied.
+    expect(trend.points).toHaveLength(co.values.length)
+    expect(trend.points.filter(([, , copied]) => copied === 1)).toHaveLength(1)
+    for (const [i, [month, value]] of trend.points.entries()) {
+      expect(month).toMatch(/^[A-Z][a-z]+ \d{4}$/)
+      expect(value).toBeCloseTo(co.values[i]!.valueSi * 1e6, 1)
+    }
   })
   test('what is normal, and that the last time was not', () => {
     expect(normalsOf(historiesOf({ card, papers: [], values }))).toMatchObject([{ normal: { verdict: 'higher', count: 5 }, perYear: null }])

@@ -14,7 +14,8 @@ export interface Trend {
   readonly said: string
   readonly min: number | undefined
   readonly max: number | undefined
-  readonly points: readonly { readonly at: string; readonly valueSi: number; readonly copied?: true }[]
+  /** Month, value in the unit that is shown, and a mark at what was copied from paper. */
+  readonly points: readonly (readonly [month: string, value: number, copied?: number])[]
   /** How many of them stand on old papers. */
   readonly copied: number
 }
@@ -40,15 +41,7 @@ function firstOf(trends: readonly Trend[]): string[] {
 }
 
 /** Every figure over the years, as left, in the card's bracket; another one is drawn by choosing its name. */
-export function Trends({
-  trends,
-  units,
-  timeZone,
-}: {
-  readonly trends: readonly Trend[]
-  readonly units: Units
-  readonly timeZone: string
-}) {
+export function Trends({ trends, units }: { readonly trends: readonly Trend[]; readonly units: Units }) {
   const [drawn, setDrawn] = useState<readonly string[]>(() => firstOf(trends))
   if (trends.length === 0) return null
   return (
@@ -91,15 +84,7 @@ export function Trends({
                   <X size={18} aria-hidden="true" />
                 </button>
               </figcaption>
-              <TrendChart
-                measurandId={x.measurandId}
-                units={units}
-                timeZone={timeZone}
-                min={x.min}
-                max={x.max}
-                points={x.points}
-                label={x.said}
-              />
+              <TrendChart trend={x} units={units} />
             </figure>,
           ]
         })}

@@ -3,7 +3,8 @@ import { toSi } from '@lucerna/core/units'
 import { readingKey } from '@lucerna/core/visit'
 import type { CopiedFigure } from '@/db/schema'
 import type { Units } from '@/ui/figures'
-import { figureWithUnit } from '@/ui/figures'
+import { dateAt } from '@/ui/dates'
+import { drawnAt, figureWithUnit } from '@/ui/figures'
 import { t } from '@/messages/places'
 import type { AppliancePage } from '../server/pages'
 import { figureName, inFigureOrder, isKnown } from './labels'
@@ -59,7 +60,8 @@ export function historiesOf(page: Pick<AppliancePage, 'card' | 'values' | 'paper
   })
 }
 
-export const trendOf = (h: History, units: Units): Trend => ({
+/** A history as a chart draws it: what the browser gets is no more than that. */
+export const trendOf = (h: History, units: Units, timeZone: string): Trend => ({
   key: h.key,
   measurandId: h.measurandId,
   name: h.name,
@@ -72,8 +74,13 @@ export const trendOf = (h: History, units: Units): Trend => ({
   copied: h.values.filter((v) => v.copied).length,
   min: h.min,
   max: h.max,
-  points: h.values,
+  points: h.values.map(({ at, valueSi, copied }) => {
+    const point = [monthAt(at, timeZone), drawnAt(h.measurandId, valueSi, units)] as const
+    return copied ? [...point, 1] : point
+  }),
 })
+/** "5 Jun 2026" → "Jun 2026" */
+const monthAt = (at: string, timeZone: string): string => dateAt(at, timeZone).replace(/^\d+ /, '')
 
 /** One step of the last digit shown, SI: two of them mean nothing. */
 function digitSi(id: MeasurandId): number {

@@ -52,7 +52,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
           <LockoutNotes notes={page.lockOuts} timeZone={site.timeZone} mayReview={may(actor, 'follow-up.close')} />
           <FollowUps list={page.followUps} timeZone={site.timeZone} mayClose={may(actor, 'follow-up.close')} />
           <LastValues page={page} />
-          <Trends trends={histories.map((h) => trendOf(h, units))} units={units} timeZone={site.timeZone} />
+          <Trends trends={histories.map((h) => trendOf(h, units, site.timeZone))} units={units} />
           <Normals histories={histories} units={units} />
           <Timeline page={page} mayRemove={may(actor, 'register.remove')} />
           <CardTable page={page} />
