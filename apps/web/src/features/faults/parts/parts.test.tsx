@@ -186,7 +186,7 @@ describe('the next check', () => {
 
 describe('what it may be', () => {
   const { result } = diagnose(card, map, caseOf({ checks: [made('inlet-dip', 'none')] }))
-  const draw = (more: Partial<Reasoned> = {}, renewed: readonly string[] = [], onRenewed: ((id: string) => void) | undefined = undefined) =>
+  const draw = (more: Partial<Reasoned> = {}, renewed: readonly string[] = [], onRenewed?: (id: string) => void) =>
     render(<OddsList result={{ ...result, ...more }} map={map} renewed={renewed} onRenewed={onRenewed} />)
 
   test('the likeliest first, with what speaks for it and against', () => {
