@@ -157,6 +157,93 @@ describe('from the log of a visit', () => {
   })
 })
 
+describe('what an earlier visit taught of a screw', () => {
+  /** Two moves that raised the pressure, each by so much for a turn. */
+  const past = (perTurn: number): readonly DeskEntry[] => {
+    const at = (turns: number) => 640 + perTurn * turns
+    return [read(at(0)), turned(0.5, 'a'), read(at(0.5)), turned(0.75, 'b'), read(at(1.25))]
+  }
+  const first = (before: readonly DeskEntry[], log: readonly DeskEntry[] = [read(700)], seed = 7) =>
+    adviseLog(desk, log, numbers(seed), before)
+  const amount = (said: ReturnType<typeof adviseLog>) => (said.advice.code === 'move' ? said.advice.amount : 0)
+  const seeds = [7, 11, 23, 31]
+  const mean = (of: (seed: number) => number) => seeds.reduce((sum, seed) => sum + of(seed), 0) / seeds.length
+
+  test('the first move is sized by it: farther where a turn did little, less where it did much', () => {
+    const by = (perTurn: number) => mean((seed) => amount(first(past(perTurn), [read(700)], seed)))
+    const [weak, usual, strong] = [by(50), by(100), by(200)]
+    expect(weak).toBeGreaterThan(usual)
+    expect(usual).toBeGreaterThan(strong)
+    // Of an unknown one the first move is short: it may do several times the usual.
+    expect(usual).toBeGreaterThan(1.3 * mean((seed) => amount(first([], [read(700)], seed))))
+  })
+
+  test('what it will do is told within a narrower interval', () => {
+    const width = (before: readonly DeskEntry[]) => {
+      const { advice } = first(before)
+      const e = advice.code === 'move' ? advice.effects.find((x) => x.figure === 'pressure')! : null
+      return e ? (e.high - e.low) / (e.to - e.now) : NaN
+    }
+    expect(width(past(100))).toBeLessThan(0.7 * width([]))
+  })
+
+  test('one that turned out to act the other way is turned the other way at once', () => {
+    const against = first(past(-100))
+    expect(amount(against)).toBeLessThan(0)
+    expect(amount(first(past(100)))).toBeGreaterThan(0)
+  })
+
+  test('nothing of it counts as done now: no move, no way home, no doubt; and the rate is read first', () => {
+    const { moves, home, doubt, known } = first(past(100))
+    expect([moves, home, doubt, known]).toEqual([[], [], null, ['governor']])
+    expect(first(past(100), []).advice.code).toBe('read')
+    expect(first([]).known).toEqual([])
+  })
+
+  test('a screw that answers otherwise by now is learnt anew, and set', () => {
+    let actual = 640
+    const log: DeskEntry[] = [read(actual)]
+    for (let n = 0; n < 12; n++) {
+      const { advice } = first(past(60), log)
+      if (advice.code === 'read') log.push(read(actual))
+      else if (advice.code === 'move') {
+        actual += 130 * advice.amount
+        log.push(turned(advice.amount, `m${n}`), read(actual))
+        expect(actual).toBeLessThan(1000)
+      } else break
+    }
+    expect(first(past(60), log).advice.code).toBe('done')
+    expect(actual).toBeGreaterThan(800)
+  })
+
+  test('readings without a move teach nothing; nor does a rate or a screw that the desk does not have', () => {
+    expect(first([read(640), read(652)]).known).toEqual([])
+    const elsewhere: DeskEntry = { kind: 'read', readings: readings(640).map((r) => ({ ...r, rateId: 'gone' })) }
+    const other: DeskEntry = { kind: 'move', id: 'x', move: { screwId: 'gone', rateId: 'max', amount: 1 } }
+    expect(first([elsewhere, other, elsewhere]).known).toEqual([])
+    expect(amount(first([elsewhere, other, elsewhere]))).toBeGreaterThan(0)
+  })
+
+  test('from the visit’s own shape: its readings and moves by their place in the log', () => {
+    const reading = (valueSi: number, index: number) => ({
+      measurandId: 'pressure.manifold' as const,
+      stationId: 'burner' as const,
+      firingStateId: 'max',
+      sectionId: null,
+      valueSi,
+      standardUncertainty: 5,
+      index,
+    })
+    const move = { adjusterId: 'governor', direction: 'anticlockwise', amount: 1, firingStateId: 'max', eventId: 'e', index: 2 }
+    const before = { readings: [reading(900, 3), reading(1000, 1)], moves: [move] }
+    const known = (turnedThen: typeof before | null) =>
+      adviseVisit({ card: governed, facts }, { readings: [], adjustments: [] }, practice, numbers(7), turnedThen).known
+    expect(known(before)).toEqual(['governor'])
+    expect(known({ readings: [], moves: [] })).toEqual([])
+    expect(known(null)).toEqual([])
+  })
+})
+
 describe('what the readings say of a burner’s condition', () => {
   const judged = (measurandId: string, stationId: string, firingStateId: string, valueSi: number, more: object = {}): JudgedReading =>
     ({ measurandId, stationId, firingStateId, valueSi, settled: 'declared', index: 1, verdict: { status: 'inside' }, ...more }) as never
