@@ -218,6 +218,9 @@ describe('what an earlier visit taught of a screw', () => {
 
   test('readings without a move teach nothing; nor does a rate or a screw that the desk does not have', () => {
     expect(first([read(640), read(652)]).known).toEqual([])
+    // Nor does a move after which nobody looked.
+    expect(first([read(640), turned(0.5)]).known).toEqual([])
+    expect(first([turned(0.5), read(640)]).known).toEqual([])
     const elsewhere: DeskEntry = { kind: 'read', readings: readings(640).map((r) => ({ ...r, rateId: 'gone' })) }
     const other: DeskEntry = { kind: 'move', id: 'x', move: { screwId: 'gone', rateId: 'max', amount: 1 } }
     expect(first([elsewhere, other, elsewhere]).known).toEqual([])

@@ -291,19 +291,30 @@ export class Cloud {
    */
   remember(before: readonly DeskEntry[]): readonly string[] {
     const seen = new Set<string>()
+    // What was moved and not read since tells nothing.
+    const [moved, told] = [new Set<string>(), new Set<string>()]
     for (const entry of before) {
-      if (entry.kind === 'calibrated') seen.clear()
-      else if (entry.kind === 'move') this.moved(entry.move)
-      else
+      if (entry.kind === 'calibrated') {
+        seen.clear()
+        moved.clear()
+      } else if (entry.kind === 'move') {
+        this.moved(entry.move)
+        moved.add(entry.move.screwId)
+      } else
         for (const rateId of new Set(entry.readings.map((r) => r.rateId))) {
           const some = entry.readings.filter((r) => r.rateId === rateId && r.figure !== 'co' && r.figure !== 'inlet')
           if (this.rateAt(rateId) < 0) continue
           // Of the first at a rate nobody knows what was moved before.
           this.read(some, seen.has(rateId))
+          if (seen.has(rateId)) {
+            for (const id of moved) told.add(id)
+            moved.clear()
+          }
           seen.add(rateId)
         }
     }
-    const known = this.desk.screws.filter((s) => this.turned.has(s.id))
+    const known = this.desk.screws.filter((s) => told.has(s.id))
+    for (const id of [...this.turned]) if (!told.has(id)) this.turned.delete(id)
     for (let p = 0; p < this.count; p++) {
       const o = p * this.columns.width
       for (const screw of known) this.later(o, screw)
