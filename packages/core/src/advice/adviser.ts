@@ -323,7 +323,7 @@ export class Adviser {
     const at = desk.screws.indexOf(screw)
     const after = cloud.data.slice()
     const r = cloud.rateAt(aim.rateId)
-    for (let p = 0; p < cloud.count; p++) cloud.turn(after, p * cloud.columns.width, at, r, amount, cloud.normal())
+    for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * cloud.columns.width, at, r, amount, cloud.normal())
     this.foretold = effectsOf(desk, cloud, this.seen, after)
     const touched = desk.rates.filter((x) => x.id !== aim.rateId && this.touches(screw, x.id, aim.rateId))
     return {

@@ -1,8 +1,10 @@
 import { lnCoAirFree } from './coCurve'
-import type { Desk, DeskEntry, DeskMove, DeskRate, DeskReading, DeskScrew } from './desk'
+import { type Columns, columnsOf } from './columns'
+import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
 import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_FUNCTIONS, SCREW_PRIORS } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
+import { Valve } from './valve'
 
 // Called for every particle: taken out of the global object once.
 const { abs, cos, exp, log, max, min, sqrt } = Math
@@ -17,8 +19,6 @@ const WIDER = [
   { left: Infinity, by: 0.018 },
 ] as const
 const PLAY_APART = 0.05
-/** How far the answer to a move strays from a straight line, of its size. */
-const BENT = 0.15
 /** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */
 const CO_DOUBT = 0.15
 /** Screws of one kind on one appliance are alike by this share of their doubt; the rest is their own. */
@@ -41,53 +41,6 @@ const AGED = { usual: 0.1, far: 0.45, share: 0.12 } as const
 /** A pressure that no supply holds down, Pa. */
 const NEVER = 1e9
 
-/** Where one guess keeps what. */
-interface Columns {
-  readonly width: number
-  /** `stick`: the strain at which it comes loose, in its unit; 0 for one that runs freely. */
-  readonly screw: readonly {
-    readonly gain: number
-    readonly play: number
-    readonly at: number
-    readonly dead: number
-    readonly stick: number
-  }[]
-  readonly rate: readonly { readonly mixture: number; readonly gas: number; readonly co: number; readonly pressure: readonly number[] }[]
-  /** How λ follows gas; how much a screw does at a rate that is not its own; suction at the venturi (ln Pa) and offset (Pa); highest pressure; CO curve. */
-  readonly follow: number
-  /** What screws of one function have in common: same valve, same spring. By the place of the function. */
-  readonly alike: readonly number[]
-  readonly cross: number
-  readonly venturi: number
-  readonly offset: number
-  readonly ceiling: number
-  readonly knee: number
-  readonly steep: number
-}
-
-function columnsOf(desk: Desk): Columns {
-  let n = 0
-  const next = () => n++
-  const screw = desk.screws.map(() => ({ gain: next(), play: next(), at: next(), dead: next(), stick: next() }))
-  const rate = desk.rates.map(() => ({
-    mixture: next(),
-    gas: next(),
-    co: next(),
-    pressure: Array.from({ length: desk.sectionCount }, next),
-  }))
-  const rest = {
-    follow: next(),
-    alike: SCREW_FUNCTIONS.map(next),
-    cross: next(),
-    venturi: next(),
-    offset: next(),
-    ceiling: next(),
-    knee: next(),
-    steep: next(),
-  }
-  return { screw, rate, ...rest, width: n }
-}
-
 /** One figure as the guesses have it. */
 export interface Guessed {
   readonly mean: number
@@ -100,6 +53,8 @@ export interface Guessed {
  */
 export class Cloud {
   readonly columns: Columns
+  /** How one guess answers a move. */
+  readonly valve: Valve
   readonly data: Float64Array
   private readonly logWeight: Float64Array
   /** Screws of which something can be learnt: what was not moved tells nothing. */
@@ -121,6 +76,7 @@ export class Cloud {
       return aim ? (aim.nominal ?? (aim.min + aim.max) / 2) : GOVERNOR_AT_PA
     }
     this.meant = desk.rates.map((r) => Array.from({ length: desk.sectionCount }, (_, i) => middle(r.id, i)))
+    this.valve = new Valve(desk, this.columns, this.meant)
     for (let p = 0; p < count; p++) this.begin(p * this.columns.width)
   }
 
@@ -184,105 +140,14 @@ export class Cloud {
     return this.desk.rates.findIndex((r) => r.id === rateId)
   }
 
-  /** Moves one guess's screw and all that follows from it. Writes into `data` at `o`. */
-  turn(data: Float64Array, o: number, screwAt: number, rateAt: number, amount: number, bend: number): void {
-    const { desk, columns } = this
-    const screw = desk.screws[screwAt]!
-    const c = columns.screw[screwAt]!
-    const half = data[o + c.play]! / 2
-    const to = data[o + c.at]! + amount
-    const slack = min(half, max(-half, to))
-    // It holds until the strain is enough, then comes all at once.
-    const held = abs(to - slack) < data[o + c.stick]!
-    data[o + c.at] = held ? to : slack
-    if (held || data[o + c.dead]! > 0.5) return
-    const moved = (to - slack) * data[o + c.gain]! * (1 + BENT * bend)
-    if (moved !== 0) this.follow(data, o, screw, rateAt, moved)
-  }
-
-  private follow(data: Float64Array, o: number, screw: DeskScrew, rateAt: number, moved: number): void {
-    const { desk, columns } = this
-    const cross = data[o + columns.cross]!
-    const first = desk.rates.findIndex((r) => screw.rates.includes(r.id))
-    const here = desk.rates[rateAt] && ownAt(screw, desk.rates[rateAt]) ? rateAt : max(0, first)
-    for (const [r, rate] of desk.rates.entries()) {
-      const own = ownAt(screw, rate)
-      switch (screw.function) {
-        case 'governor':
-        case 'click': {
-          const scale =
-            ((own ? 1 : screw.function === 'click' ? cross : 0.25 * cross) * this.meant[r]![screw.section ?? 0]!) /
-            this.meant[here]![screw.section ?? 0]!
-          this.press(data, o, r, screw.section, (p) => p + moved * scale)
-          break
-        }
-        case 'throttle':
-          if (desk.premix) this.gas(data, o, r, moved)
-          else this.press(data, o, r, screw.section, (p) => p * exp(2 * moved))
-          break
-        case 'offset': {
-          if (!desk.premix) {
-            this.press(data, o, r, screw.section, (p) => p + moved)
-            break
-          }
-          const pull = exp(data[o + columns.venturi]!) * rate.share ** 2
-          const before = max(0.05 * pull, pull + data[o + columns.offset]!)
-          this.gas(data, o, r, 0.5 * log(max(0.05 * pull, before + moved) / before))
-          break
-        }
-        case 'air-shutter':
-          if (own) this.air(data, o, r, moved)
-          break
-        case 'cam':
-          if (r === rateAt) this.air(data, o, r, moved)
-          break
-        case 'menu':
-          if (r === rateAt) this.gas(data, o, r, moved)
-      }
-    }
-    if (screw.function === 'offset' && desk.premix) data[o + columns.offset]! += moved
-  }
-
-  /** Gas flow of a rate by so much of its logarithm, and the mixture with it. */
-  private gas(data: Float64Array, o: number, r: number, by: number): void {
-    const c = this.columns.rate[r]!
-    data[o + c.gas]! += by
-    data[o + c.mixture]! -= data[o + this.columns.follow]! * by
-  }
-
-  /** Air of a rate: a control that gives gas as the air comes keeps the mixture. */
-  private air(data: Float64Array, o: number, r: number, by: number): void {
-    const c = this.columns.rate[r]!
-    if (this.desk.air === 'ratio' && !this.desk.premix) {
-      data[o + c.gas]! += by
-      for (const at of c.pressure) data[o + at]! *= exp(2 * by)
-    } else data[o + c.mixture]! += by
-  }
-
-  /** Burner pressure of a section, with the gas that it gives. */
-  private press(data: Float64Array, o: number, r: number, section: number | null, to: (p: number) => number): void {
-    const c = this.columns.rate[r]!
-    const { sections } = this.desk.rates[r]!
-    const highest = data[o + this.columns.ceiling]!
-    let before = 0
-    let after = 0
-    for (const i of sections) {
-      const at = o + c.pressure[i]!
-      const p = max(1, data[at]!)
-      before += sqrt(p)
-      if (section === null || section === i) data[at] = min(max(p, highest), max(1, to(p)))
-      after += sqrt(max(1, data[at]!))
-    }
-    if (before > 0 && after !== before) this.gas(data, o, r, log(after / before))
-  }
-
   /** A move that was made: every guess answers it in its own way. */
   moved({ screwId, rateId, amount }: DeskMove): void {
     const screwAt = this.desk.screws.findIndex((s) => s.id === screwId)
     if (screwAt < 0) return
     this.turned.add(screwId)
     this.last = this.desk.screws[screwAt]!
-    for (let p = 0; p < this.count; p++) this.turn(this.data, p * this.columns.width, screwAt, this.rateAt(rateId), amount, this.normal())
+    const rateAt = this.rateAt(rateId)
+    for (let p = 0; p < this.count; p++) this.valve.turn(this.data, p * this.columns.width, screwAt, rateAt, amount, this.normal())
   }
 
   /**
@@ -516,12 +381,6 @@ export class Cloud {
     }
   }
 }
-
-/** Whether a screw acts fully at a rate: that of one section wherever its section burns. */
-const ownAt = (screw: DeskScrew, rate: DeskRate): boolean =>
-  screw.section === null || screw.function === 'air-shutter'
-    ? screw.rates.includes(rate.id) || screw.rates.length === 0
-    : rate.sections.includes(screw.section)
 
 function o2OfLn({ desk }: Cloud, lambda: number): number {
   const spare = (lambda - 1) * desk.gas.terms.oxygen

@@ -24,7 +24,7 @@ function moved(cloud: Cloud, { move, before }: Held, instead: Omit<DeskMove, 'ra
   const at = instead ? cloud.desk.screws.findIndex((s) => s.id === instead.screwId) : -1
   if (instead)
     for (let p = 0; p < cloud.count; p++)
-      cloud.turn(data, p * cloud.columns.width, at, cloud.rateAt(move.rateId), instead.amount, ((p % 7) - 3) / 2)
+      cloud.valve.turn(data, p * cloud.columns.width, at, cloud.rateAt(move.rateId), instead.amount, ((p % 7) - 3) / 2)
   return data
 }
 

@@ -106,7 +106,7 @@ export class Weigher {
     const at = screw ? desk.screws.indexOf(screw) : -1
     if (screw) {
       const r = cloud.rateAt(aim.rateId)
-      for (let p = 0; p < cloud.count; p++) cloud.turn(after, p * width, at, r, amount, ((p % 7) - 3) / 2)
+      for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * width, at, r, amount, ((p % 7) - 3) / 2)
       const cap = this.blockedBy(after, at, abs(amount) <= SCREW_PRIORS[screw.function].least + 1e-9)
       if (cap) {
         this.inTheWay = cap

@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import '@/test/browserParts'
-import { type ChannelSpec, CHECK_KINDS } from '@lucerna/core/measure'
+import type { ChannelSpec, CheckKind } from '@lucerna/core/measure'
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
 import type { ComponentProps } from 'react'
 import { ask } from '@/ui/ask'
@@ -51,8 +51,7 @@ describe('a check written down', () => {
   const close = jest.fn()
   const draw = (units: 'metric' | 'imperial' = 'metric', today = '2026-11-30') =>
     render(<CheckDialog instrumentId="i1" channels={[co, pressure]} units={units} today={today} onClose={close} />)
-  const choose = (kind: (typeof CHECK_KINDS)[number]) =>
-    fireEvent.change(document.getElementById('check-kind')!, { target: { value: kind } })
+  const choose = (kind: CheckKind) => fireEvent.change(document.getElementById('check-kind')!, { target: { value: kind } })
   const save = () => act(async () => void fireEvent.submit(document.querySelector('form')!))
   const sent = () => asked.mock.calls.at(-1)?.[2] as Record<string, unknown>
   const fields = (of: RegExp) => screen.getAllByRole('textbox').filter((f) => of.test(f.getAttribute('aria-label') ?? ''))
