@@ -22,7 +22,7 @@ const OUTWARD = 0.002
 const ALIVE = 0.25
 
 /** A limit with what the guesses say of it before any move. */
-interface Held {
+interface Guarded {
   readonly cap: Cap
   readonly rateAt: number
   /** Where a guess keeps what the limit is about: a pressure, or mixture and gas. */
@@ -45,7 +45,7 @@ interface Side {
 /** Weighs a move before it is made: how near it brings what is set, and whether it might cross a limit. */
 export class Weigher {
   private scratch: Float64Array | null = null
-  private held: readonly Held[] | null = null
+  private held: readonly Guarded[] | null = null
   private readonly sides = new Map<number, Side>()
   /** CO air-free of every guess after the move that is being weighed, by rate: three limits may ask for it. */
   private readonly airFreeAfter = new Map<number, Float64Array>()
@@ -175,7 +175,7 @@ export class Weigher {
     return exp(this.limits().find((l) => l.cap === cap)?.mean ?? -Infinity) / cap.limit
   }
 
-  private limits(): readonly Held[] {
+  private limits(): readonly Guarded[] {
     const { cloud, desk } = this
     this.held ??= desk.caps
       .filter((cap) => this.seen.at(cap.rateId))
@@ -199,7 +199,7 @@ export class Weigher {
   }
 
   /** The value of a limit for one guess after a move; as it was where the move did not come through to it. */
-  private valueAfter({ cap, rateAt, at, gasAt, ofCo, was }: Held, after: Float64Array, p: number): number {
+  private valueAfter({ cap, rateAt, at, gasAt, ofCo, was }: Guarded, after: Float64Array, p: number): number {
     const { data, columns, count } = this.cloud
     const o = p * columns.width
     const same = after[o + at] === data[o + at] && (cap.figure === 'pressure' || after[o + gasAt] === data[o + gasAt])
@@ -224,7 +224,7 @@ export class Weigher {
   }
 
   /** Already beyond: only inward, but for a tiny move of a screw that nobody knows. */
-  private goesOut(held: Held, after: Float64Array, side: Side): boolean {
+  private goesOut(held: Guarded, after: Float64Array, side: Side): boolean {
     const { count } = this.cloud
     const most = (side.unsure ? 0.6 : 0.08) * count
     let outward = 0
@@ -232,7 +232,7 @@ export class Weigher {
     return false
   }
 
-  private mayCross(held: Held, after: Float64Array, screwAt: number, side: Side, least: boolean): boolean {
+  private mayCross(held: Guarded, after: Float64Array, screwAt: number, side: Side, least: boolean): boolean {
     const { cloud } = this
     const { limit, was, mean: before } = held
     const { count: n } = cloud
