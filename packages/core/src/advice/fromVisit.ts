@@ -1,6 +1,6 @@
 import type { MeasurandId } from '../measure'
 import type { Practice } from '../practice'
-import type { ApplianceState, JudgedReading, Turned, VisitAppliance } from '../visit'
+import { type ApplianceState, type JudgedReading, tellsOfScrews, type Turned, type VisitAppliance } from '../visit'
 import type { Desk, DeskEntry, DeskReading } from './desk'
 import { deskOf } from './deskOf'
 import { adviseLog, type Advised } from './fromLog'
@@ -52,7 +52,7 @@ export function adviseVisit(
   random: () => number,
   turned: Turned | null = null,
 ): Advised {
-  const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && counts(r))
+  const usable = state.readings.filter((r) => FIGURES[r.measurandId] !== undefined && tellsOfScrews(r))
   const o2 = usable.some((r) => r.measurandId === 'o2.flue')
   const co2 = usable.some((r) => r.measurandId === 'co2.flue')
   const desk = { ...deskOf(appliance, practice, o2 || !co2 ? (o2 ? 'o2' : readsOf(practice)) : 'co2'), analyser: o2 || co2 }
@@ -80,11 +80,6 @@ function entriesOf(
       const amount = move.direction === 'clockwise' ? move.amount : -move.amount
       return [{ kind: 'move', id: move.eventId, move: { screwId: move.adjusterId, rateId: move.firingStateId, amount } }]
     })
-}
-
-/** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
-function counts({ settled, verdict }: LoggedReading): boolean {
-  return settled !== 'early' && (verdict.status !== 'none' || verdict.because === 'no-band')
 }
 
 const readsOf = ({ coBy }: Pick<Practice, 'coBy'>): 'o2' | 'co2' => (coBy === 'ratio' ? 'co2' : 'o2')

@@ -60,5 +60,5 @@ export type {
 } from './state'
 export { type Band, beyondBand, judge, NO_VERDICTS, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'
 export { type StartRecord, startRecordSchema } from './events/start.recorded'
-export { type Turned, turnedOf, turnedSchema } from './turned'
+export { tellsOfScrews, type Turned, turnedOf } from './turned'
 export { judgeSpecial } from './special'

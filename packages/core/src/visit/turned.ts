@@ -52,7 +52,7 @@ export function turnedOf(visit: Pick<VisitState, 'jobKind' | 'appliances'>, appl
   const kept = new Set<ApplianceState['readings'][number]>()
   for (const [i, move] of moves.entries()) {
     const until = moves[i + 1]?.index ?? Infinity
-    const here = state.readings.filter((r) => r.firingStateId === move.firingStateId && TELLS.includes(r.measurandId) && tells(r))
+    const here = state.readings.filter((r) => r.firingStateId === move.firingStateId && TELLS.includes(r.measurandId) && tellsOfScrews(r))
     const key = (r: (typeof here)[number]) => `${r.measurandId} ${r.sectionId ?? ''}`
     // The last before it, the first after it, of each figure.
     const before = new Map(here.filter((r) => r.index < move.index).map((r) => [key(r), r]))
@@ -67,6 +67,6 @@ export function turnedOf(visit: Pick<VisitState, 'jobKind' | 'appliances'>, appl
   return turnedSchema.parse({ readings: [...kept].sort((a, b) => a.index - b.index), moves })
 }
 
-/** Settled, and not void. */
-const tells = ({ settled, verdict }: ApplianceState['readings'][number]): boolean =>
+/** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
+export const tellsOfScrews = ({ settled, verdict }: Pick<ApplianceState['readings'][number], 'settled' | 'verdict'>): boolean =>
   settled !== 'early' && (verdict.status !== 'none' || verdict.because === 'no-band')
