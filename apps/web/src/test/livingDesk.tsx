@@ -8,15 +8,18 @@ export function LivingDesk({
   visit,
   log,
   more,
+  whole = false,
   children,
 }: {
   readonly visit: Visit
   /** Everything that was written down, for the test to look at. */
   readonly log: StoredEvent[]
   readonly more?: Partial<VisitDesk>
+  /** With everything that the visit holds, not its start alone. */
+  readonly whole?: boolean
   readonly children: (desk: VisitDesk) => ReactNode
 }) {
-  const [events, setEvents] = useState<StoredEvent[]>(() => visit.events.filter((e) => e.type === 'visit.started'))
+  const [events, setEvents] = useState<StoredEvent[]>(() => visit.events.filter((e) => whole || e.type === 'visit.started'))
   const desk: VisitDesk = {
     ...deskOf(visit, events),
     record: (fresh) => {

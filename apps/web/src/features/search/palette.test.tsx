@@ -17,13 +17,6 @@ globalThis.ResizeObserver ??= class {
   disconnect() {}
 } as never
 Element.prototype.scrollIntoView ??= () => undefined
-HTMLDialogElement.prototype.showModal ??= function open(this: HTMLDialogElement) {
-  this.open = true
-}
-HTMLDialogElement.prototype.close ??= function close(this: HTMLDialogElement) {
-  this.open = false
-  this.dispatchEvent(new Event('close'))
-}
 
 beforeEach(() => {
   jest.useFakeTimers()

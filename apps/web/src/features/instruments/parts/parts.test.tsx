@@ -23,13 +23,7 @@ jest.mock('@/ui/charts', () => ({
 }))
 const asked = jest.mocked(ask)
 jest.mock('@/ui/useChartColours', () => ({ useChartColours: () => ({}) }))
-beforeEach(() => {
-  jest.clearAllMocks()
-  // The stand-in for a browser has no dialogs.
-  HTMLDialogElement.prototype.showModal ??= function open(this: HTMLDialogElement) {
-    this.open = true
-  }
-})
+beforeEach(() => jest.clearAllMocks())
 afterEach(cleanup)
 
 const channel = (id: string, of: ChannelSpec['channel'], more: Partial<ChannelSpec> = {}): ChannelSpec => ({
