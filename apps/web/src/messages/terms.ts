@@ -4,5 +4,5 @@ import { terms } from './en-GB/terms'
 import { shell as shellUS } from './en-US/shell'
 import { terms as termsUS } from './en-US/terms'
 
-/** Loads the terms of the trade, for what says them by keys that come from data. */
-words([shell, shellUS], [terms, termsUS])
+/** The terms of the trade; loaded too for what says them by keys that come from data. */
+export const t = words([shell, shellUS], [terms, termsUS])

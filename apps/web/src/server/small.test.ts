@@ -2,7 +2,7 @@ import { canonicalJson } from '@/features/visit/server/canonical'
 import { dateAt, plainDate, timeAt } from '@/ui/dates'
 import { bandText, figure, figureWithUnit, spanText } from '@/ui/figures'
 import { themeOf } from '@/ui/theme'
-import { turnsText } from '@/ui/turns'
+import { printedEffectText, turnsText } from '@/ui/turns'
 import { nextPath } from './nextPath'
 import { pathId } from './route'
 
@@ -54,6 +54,15 @@ test.each([
   [0, '0'],
   [0.3, '0.30'],
 ])('%p turns are %p', (turns, text) => expect(turnsText(turns)).toBe(text))
+test('what a card prints of an adjuster, as it is printed there', () => {
+  const effect = { measurandId: 'pressure.manifold', change: 0.35, unit: 'inH2O', per: 1 } as const
+  expect(printedEffectText({ unit: 'turn', typicalEffect: effect })).toBe('about 0.35\u00a0inWC for 1 turn')
+  expect(printedEffectText({ unit: 'click', typicalEffect: { ...effect, change: 0.03, per: 5 } })).toBe('about 0.03\u00a0inWC for 5 clicks')
+  expect(printedEffectText({ unit: 'step', typicalEffect: { measurandId: 'o2.flue', change: 0.2, unit: '%', per: 1 } })).toBe(
+    'about 0.2% O₂ for 1 step',
+  )
+  expect(printedEffectText({ unit: 'turn' })).toBeNull()
+})
 
 test('a theme is one of ours or the device’s', () => {
   expect(themeOf('lucerna-night')).toBe('lucerna-night')

@@ -12,6 +12,7 @@ const { abs, log, max } = Math
 
 /** Moves after which a valve that is not set is called out. */
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
+const FEW_SCREWS = 3
 const SURELY_DEAD = 0.9
 /** No screw has more play than so many times the usual. */
 const MOST_PLAY = 9
@@ -27,6 +28,10 @@ const AMOUNTS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20, 22, 24, 28, 32,
 const GROWTH = 3
 /** CO above this share of its limit stands in the way of every move that raises the gas. */
 const NEAR_LIMIT = 0.5
+/** A move of so many of the least that a hand can make is a small one. */
+const CREEPING = 2
+/** CO of so many times its limit is that of a flame that lifts or drowns. */
+const HARDLY_BURNS = 20
 /** A move that is worth making brings its figure nearer by this, in rates out of their band; one that finds out which way a screw acts need not. */
 const NEARER = 0.004
 const NOT_MUCH_FARTHER = 0.02
@@ -190,7 +195,7 @@ export class Adviser {
       const screws = this.acting(aim)
       const called = this.callOut(aim, screws)
       const advice = (called && this.onceMore(aim)) ?? called ?? this.best(aim, screws)
-      const unread = called ? null : this.unreadLimit(aim, screws, advice)
+      const unread = called ? null : (this.unreadLimit(aim, screws, advice) ?? this.staleLimit(aim, screws, advice))
       if (unread) return unread
       if (advice) return advice
       relief ??= this.relief()
@@ -216,11 +221,13 @@ export class Adviser {
     return [...this.desk.aims].sort((a, b) => place(a) - place(b))
   }
 
-  /** A burner pressure that is over its limit. */
+  /** A burner pressure that is over its limit; a flame that hardly burns, with CO of many times its limit: less than half a way out of that can make more of it. */
   private beyond(aim: Aim): boolean {
-    if (aim.figure !== 'pressure') return false
-    const value = this.seen.value(aim)
-    return value !== null && this.desk.caps.some((c) => c.figure === 'pressure' && sameSpot(c, aim) && value > c.limit)
+    const { desk, seen, weigher } = this
+    const value = seen.value(aim)
+    if (value === null) return false
+    if (aim.figure === 'pressure') return desk.caps.some((c) => c.figure === 'pressure' && sameSpot(c, aim) && value > c.limit)
+    return desk.caps.some((c) => c.rateId === aim.rateId && c.figure.startsWith('co') && weigher.share(c) > HARDLY_BURNS)
   }
 
   /** Too rich, with CO that no screw may raise any more, and a screw for the air. */
@@ -271,15 +278,37 @@ export class Adviser {
   private unreadLimit(aim: Aim, screws: readonly DeskScrew[], advice: Advice | null): Advice | null {
     const probe = this.seen.missingAt(aim.rateId, true)
     if (!probe) return null
-    const { foretold } = this
-    this.weigher.flueUnread = aim.rateId
-    const freely = this.best(aim, screws)
-    this.weigher.flueUnread = null
-    this.foretold = foretold
+    const freely = this.without({ rateId: aim.rateId, flue: true }, aim, screws)
     // What is too high comes down at once, by whatever is safe.
     const low = (this.seen.value(aim) ?? aim.min) < aim.min
     const held = freely?.code === 'move' && (advice?.code !== 'move' || (low && abs(advice.amount) < abs(freely.amount) - 1e-9))
     return held ? probe : null
+  }
+
+  /** A small move is all that is left, and it is a limit at a rate that nobody has looked at since it was moved: that is read before somebody creeps. */
+  private staleLimit(aim: Aim, screws: readonly DeskScrew[], advice: Advice | null): Advice | null {
+    const { desk, seen } = this
+    const screw = advice?.code === 'move' && desk.screws.find((s) => s.id === advice.screwId)
+    const made = screw && !advice.tiny ? abs(advice.amount) : 0
+    if (advice && (!screw || advice.tiny || made > CREEPING * SCREW_PRIORS[screw.function].least + 1e-9)) return null
+    const holds = desk.rates.find(({ id }) => {
+      if (id === aim.rateId || !seen.stale(id)) return false
+      const freely = this.without({ rateId: id, flue: false }, aim, screws)
+      return freely?.code === 'move' && abs(freely.amount) > 2 * made
+    })
+    return holds ? seen.askedAt(holds.id) : null
+  }
+
+  /** The best move if the limits of a rate were none. */
+  private without(limits: NonNullable<Weigher['leftOut']>, aim: Aim, screws: readonly DeskScrew[]): Advice | null {
+    const { foretold, weigher } = this
+    const { inTheWay } = weigher
+    weigher.leftOut = limits
+    const freely = this.best(aim, screws)
+    weigher.leftOut = null
+    weigher.inTheWay = inTheWay
+    this.foretold = foretold
+    return freely
   }
 
   /** Where only a pressure at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */
@@ -357,7 +386,9 @@ export class Adviser {
     const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
     // Nothing that is turned brings more than the supply gives.
     const starved = aim.figure === 'pressure' && made >= 2 && heldShare(this.cloud, aim) > SURELY_DEAD
-    return enough || dead || spent || plain || starved ? this.calledOut(aim, screws, false) : null
+    // One or two screws that each rate goes on about: whoever turns them once more does not set it either.
+    const inAll = this.moves.length >= ENOUGH_MOVES.more && this.desk.screws.length <= FEW_SCREWS
+    return enough || inAll || dead || spent || plain || starved ? this.calledOut(aim, screws, false) : null
   }
 
   /** Whether a screw was turned one way by more than any play takes. */

@@ -88,6 +88,49 @@ describe('a governor that gives 100 Pa for a turn, by its word', () => {
   })
 })
 
+describe('a card that prints what one turn does', () => {
+  const printing = (change: number): Desk => {
+    const adjusters = [
+      { ...governed.adjusters[0]!, typicalEffect: { measurandId: 'pressure.manifold' as const, change, unit: 'mbar', per: 1 } },
+    ]
+    return { ...desk, ...deskOf({ card: { ...governed, adjusters }, facts }, practice, 'o2'), habit: 'outside', analyser: false }
+  }
+  const first = (from: Desk, pa: number) => {
+    const said = adviseLog(from, [read(pa)], numbers(7)).advice
+    if (said.code !== 'move') throw new Error(said.code)
+    return { ...said, pressure: said.effects.find((e) => e.figure === 'pressure')! }
+  }
+  test('its first move goes farther, and is foretold more narrowly', () => {
+    const [known, usual] = [first(printing(1), 640), first(desk, 640)]
+    expect(known.amount).toBeGreaterThan(usual.amount)
+    expect((known.pressure.high - known.pressure.low) / known.amount).toBeLessThan(
+      (0.75 * (usual.pressure.high - usual.pressure.low)) / usual.amount,
+    )
+  })
+  test('half as much for a turn is turned about twice as far', () => {
+    const ratio = first(printing(0.5), 740).amount / first(printing(1), 740).amount
+    expect(ratio).toBeGreaterThan(1.4)
+    expect(ratio).toBeLessThan(2.7)
+  })
+  test('printed wrong by a factor of three, it is set all the same: what is read counts more', () => {
+    for (const change of [0.33, 3]) {
+      let actual = 1300
+      const adviser = new Adviser(printing(change), numbers(3))
+      for (let n = 0; n < 40; n++) {
+        const said = adviser.advise()
+        if (said.code === 'read') adviser.read(readings(actual))
+        else if (said.code === 'move') {
+          actual += 100 * said.amount
+          adviser.moved(said)
+        } else break
+      }
+      expect(adviser.advise().code).toBe('done')
+      expect(actual).toBeGreaterThan(800)
+      expect(actual).toBeLessThan(1000)
+    }
+  })
+})
+
 describe('a reading that contradicts the move is asked about', () => {
   const learnt = [read(600), turned(1), read(700), turned(1, '2'), read(800)]
   const codes = (...more: readonly DeskEntry[]) => advise(...learnt, ...more).doubt?.explanations.map((e) => e.code)

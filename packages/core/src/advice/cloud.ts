@@ -1,7 +1,7 @@
 import { lnCoAirFree } from './coCurve'
 import { type Columns, columnsOf } from './columns'
-import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
-import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, SCREW_FUNCTIONS, SCREW_PRIORS } from './priors'
+import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew, PrintedEffect } from './desk'
+import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, PRINTED_SPREAD, SCREW_FUNCTIONS, SCREW_PRIORS, UNLIKE_PRINTED } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
 import { Valve } from './valve'
@@ -87,7 +87,6 @@ export class Cloud {
   private begin(o: number): void {
     const { data, desk, columns } = this
     for (const at of columns.alike) data[o + at] = ALIKE * this.normal()
-    for (const [i, screw] of desk.screws.entries()) this.guess(o, i, screw)
     for (const [r, rate] of columns.rate.entries()) {
       data[o + rate.mixture] = log(desk.premix ? 1.28 : 1.55) + 0.1 * this.normal()
       data[o + rate.gas] = 0.05 * this.normal()
@@ -102,6 +101,10 @@ export class Cloud {
     data[o + columns.ceiling] = this.ceiling()
     data[o + columns.knee] = 0.03 * this.normal()
     data[o + columns.steep] = exp(0.15 * this.normal())
+    // Last: what a card prints of a screw in flue gas is told by how the mixture follows.
+    // Where one spring is not what is printed, its neighbours are not either.
+    const asPrinted = this.random() >= UNLIKE_PRINTED
+    for (const [i, screw] of desk.screws.entries()) this.guess(o, i, screw, asPrinted)
   }
 
   /** One in ten hangs on a supply that gives less than what is asked for, or little more. */
@@ -110,29 +113,49 @@ export class Cloud {
   }
 
   /** A screw as it may be, before anything is known of it. */
-  private guess(o: number, i: number, screw: DeskScrew): void {
-    const { data, desk } = this
+  private guess(o: number, i: number, screw: DeskScrew, asPrinted = this.random() >= UNLIKE_PRINTED): void {
+    const { data } = this
     const c = this.columns.screw[i]!
     const prior = SCREW_PRIORS[screw.function]
     const right = screw.sign !== 0 ? DIRECTION.printed : screw.function === 'governor' ? DIRECTION.governor : DIRECTION.unknown
     const sign = (screw.sign === 0 ? 1 : screw.sign) * (this.random() < right ? 1 : -1)
-    const rate = desk.rates.findIndex((r) => screw.rates.includes(r.id))
-    const meant = this.meant[max(0, rate)]?.[screw.section ?? 0] ?? GOVERNOR_AT_PA
-    const spring = screw.function === 'governor' || screw.function === 'click' ? sqrt(meant / GOVERNOR_AT_PA) : 1
+    const printed = screw.printed && asPrinted ? this.gainOf(o, screw, screw.printed) : null
     // A few are far from what is usual.
     const tail = this.random() < 0.06 ? 1.5 : 1
-    const stiff = screw.function === 'governor' && desk.lpg ? LPG_GOVERNOR / sqrt(LPG_GOVERNOR) : 1
+    const spread = log(prior.gsd) * tail * (printed ? PRINTED_SPREAD : 1)
     data[o + c.gain] =
       sign *
-      prior.median *
-      spring *
-      stiff *
-      exp(log(prior.gsd) * tail * (data[o + this.columns.alike[SCREW_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
+      (printed ?? this.usualGain(screw)) *
+      exp(spread * (data[o + this.columns.alike[SCREW_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
     const worn = this.random() < WORN ? WORN_PLAY : 1
     data[o + c.play] = worn * prior.backlash * exp(log(prior.backlashGsd) * this.normal())
     data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
     data[o + c.stick] = this.random() < STICKS ? prior.backlash * exp(0.7 * this.normal()) : 0
     data[o + c.dead] = this.random() < DEAD ? 1 : 0
+  }
+
+  /** What one unit of a screw usually does, in what its gain is in. */
+  private usualGain(screw: DeskScrew): number {
+    const at = this.desk.rates.find((r) => screw.rates.includes(r.id)) ?? this.desk.rates[0]
+    const spring = screw.function === 'governor' || screw.function === 'click' ? sqrt(this.meantAt(at?.id, screw) / GOVERNOR_AT_PA) : 1
+    const stiff = screw.function === 'governor' && this.desk.lpg ? LPG_GOVERNOR / sqrt(LPG_GOVERNOR) : 1
+    return SCREW_PRIORS[screw.function].median * spring * stiff
+  }
+
+  /** What a card prints of a screw, in what its gain is in. Gas goes with the square root of what drives it, the mixture with the gas. */
+  private gainOf(o: number, screw: DeskScrew, { of, rateId, perUnit }: PrintedEffect): number {
+    const { data, columns, desk } = this
+    const share = desk.rates[this.rateAt(rateId)]?.share ?? 1
+    const pulls = screw.function === 'offset' && desk.premix
+    const driving = pulls ? exp(data[o + columns.venturi]!) * share ** 2 : this.meantAt(rateId, screw)
+    const inPa = pulls || screw.function === 'governor' || screw.function === 'click' || screw.function === 'offset'
+    if (of === 'pressure') return inPa ? perUnit : perUnit / (2 * driving)
+    const flow = screw.moves === 'air' ? perUnit : perUnit / data[o + columns.follow]!
+    return inPa ? 2 * driving * flow : flow
+  }
+
+  private meantAt(rateId: string | undefined, screw: DeskScrew): number {
+    return (rateId === undefined ? undefined : this.meant[this.rateAt(rateId)]?.[screw.section ?? 0]) ?? GOVERNOR_AT_PA
   }
 
   /** Which rate of the desk this is. */

@@ -31,6 +31,15 @@ export interface DeskScrew {
   readonly travel: number | null
   /** Net of as found, clockwise positive. */
   readonly position: number
+  /** What one unit does by the maker's own figures, either way; null where the card prints none. */
+  readonly printed: PrintedEffect | null
+}
+
+/** Burner pressure, Pa; or air ratio, natural logarithm; at the largest rate in which the screw acts. */
+export interface PrintedEffect {
+  readonly of: 'pressure' | 'mixture'
+  readonly rateId: string
+  readonly perUnit: number
 }
 
 /** A figure that is set: burner pressure of a section (Pa), or mixture (air ratio λ). */

@@ -69,6 +69,39 @@ describe('the desk of a card', () => {
     expect(desk.calibration?.id).toBe('self')
   })
 
+  describe('what the maker prints of a screw, for one of its units', () => {
+    const [base] = testCard.adjusters
+    const printed = (typicalEffect: Card['adjusters'][number]['typicalEffect'], more: Partial<Card['adjusters'][number]> = {}) => {
+      const limits = [
+        testLimit({ measurandId: 'co2.flue', stationId: 'flue', firingStateId: 'max' }, { unit: '%', min: 8.7, nominal: 9, max: 9.2 }),
+      ]
+      const one = card({ limits, adjusters: [{ ...base!, ...more, typicalEffect }] })
+      return deskOf({ card: one, facts: { gas: 'methane', altitudeM: 0 } }, metric, 'co2').screws[0]!.printed
+    }
+    test('a pressure, in pascal', () => {
+      expect(printed({ measurandId: 'pressure.manifold', change: 0.2, unit: 'mbar', per: 0.25 })).toEqual({
+        of: 'pressure',
+        rateId: 'max',
+        perUnit: 80,
+      })
+    })
+    test('CO2 or O2, as air ratio about the target', () => {
+      const co2 = printed({ measurandId: 'co2.flue', change: 0.15, unit: '%', per: 0.125 })
+      expect(co2).toMatchObject({ of: 'mixture', rateId: 'max' })
+      expect(co2!.perUnit).toBeCloseTo(8 * Math.log(lambdaOf(0.08925) / lambdaOf(0.09075)), 3)
+      // Every percent of CO2 is 1.78 percent of O2: 20.95 over 11.74.
+      const o2 = printed({ measurandId: 'o2.flue', change: 0.15 * 1.784, unit: '%', per: 0.125 })
+      expect(o2!.perUnit).toBeCloseTo(co2!.perUnit, 2)
+    })
+    test('nothing where it prints nothing, or flue gas where the card has no target for it', () => {
+      expect(printed(undefined)).toBeNull()
+      expect(printed({ measurandId: 'co2.flue', change: 0.15, unit: '%', per: 0.125 }, { actsAt: ['min'] })).toBeNull()
+    })
+    test('at the largest rate of those in which it acts, whichever is named first', () => {
+      expect(printed({ measurandId: 'pressure.manifold', change: 1, unit: 'mbar', per: 1 }, { actsAt: ['min', 'max'] })?.rateId).toBe('max')
+    })
+  })
+
   test('burner pressure is set where a governor sets it; at a zero governor it is diagnosis', () => {
     const limits = [
       testLimit(

@@ -1,10 +1,11 @@
 import { isCalibration, type Adjuster, type Card, type FiringState, type InstalledFacts, ratesOf } from '../appliance'
-import { lambdaOfO2 } from '../burner'
+import { lambdaOfO2, o2OfLambda } from '../burner'
 import { AIR_OXYGEN, presetGas } from '../gas'
 import type { MeasurandId } from '../measure'
 import { methodOf, type Practice } from '../practice'
+import { toSi } from '../units'
 import { type Band, bandFor } from '../visit'
-import type { Aim, AirOf, Cap, Desk, DeskRate, DeskScrew } from './desk'
+import type { Aim, AirOf, Cap, Desk, DeskRate, DeskScrew, PrintedEffect } from './desk'
 
 /** What an adjuster is known to do clockwise: more, less, or nobody knows. */
 const signOf = ({ clockwise }: Pick<Adjuster, 'clockwise'>): DeskScrew['sign'] =>
@@ -91,6 +92,7 @@ export function deskOf(
           section: a.sectionId === null ? null : card.sections.findIndex((s) => s.id === a.sectionId),
           travel: a.travel,
           position: positions[a.id] ?? 0,
+          printed: printedOf(a, rates, aims, gas),
         },
   )
   return {
@@ -111,6 +113,27 @@ export function deskOf(
       calibration: { id: calibration.id, first: methodOf(practice, 'automatic-calibration').mode === 'try-first' },
     }),
   }
+}
+
+/** What a card prints of a screw, for one unit; flue gas at the mixture that is set there. */
+function printedOf(
+  { typicalEffect, actsAt }: Pick<Adjuster, 'typicalEffect' | 'actsAt'>,
+  rates: readonly DeskRate[],
+  aims: readonly Aim[],
+  gas: ReturnType<typeof presetGas>,
+): PrintedEffect | null {
+  const largest = rates.filter((r) => actsAt.length === 0 || actsAt.includes(r.id)).sort((a, b) => b.share - a.share)[0]
+  if (!typicalEffect || !largest) return null
+  const { measurandId, change, unit, per } = typicalEffect
+  const rateId = largest.id
+  if (measurandId === 'pressure.manifold') return { of: 'pressure', rateId, perUnit: toSi(change, unit, 'pressure') / per }
+  const aim = aims.find((a) => a.figure === 'mixture' && a.rateId === rateId)
+  if (!aim) return null
+  const o2 = o2OfLambda(gas, aim.nominal ?? (aim.min + aim.max) / 2)
+  const by = toSi(change, unit, 'fraction')
+  const half = (measurandId === 'o2.flue' ? by : (by / gas.co2Max) * AIR_OXYGEN) / 2
+  const lambda = (x: number) => lambdaOfO2(gas, Math.min(0.2, Math.max(0, x)))
+  return { of: 'mixture', rateId, perUnit: Math.log(lambda(o2 + half) / lambda(o2 - half)) / per }
 }
 
 function sectionsOf(card: Card, state: FiringState): number[] {

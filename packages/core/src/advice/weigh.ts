@@ -11,9 +11,9 @@ const { abs, exp, log, max, sqrt } = Math
 const AIM_SHARE = 0.86
 export const CENTRE_SHARE = 0.34
 /** Guesses that may say that a limit is crossed, of those with the likely direction, and of all. */
-const MAY_CROSS = 0.006
+const MAY_CROSS = 0.0045
 const MAY_CROSS_AT_ALL = 0.06
-const SIGMAS = 2.4
+const SIGMAS = 2.5
 /** So many half bands from the middle of a band is far. */
 const FAR = 4
 const SURE_OF_DIRECTION = 0.9
@@ -51,8 +51,8 @@ export class Weigher {
   private readonly airFreeAfter = new Map<number, Float64Array>()
   /** The limit that ruled out a move last. */
   inTheWay: Cap | null = null
-  /** A rate whose limits of the flue gas are left out for once: what they hold back is asked for so. */
-  flueUnread: string | null = null
+  /** A rate whose limits are left out for once, of the flue gas or all: what they hold back is asked for so. */
+  leftOut: { readonly rateId: string; readonly flue: boolean } | null = null
 
   constructor(
     private readonly desk: Desk,
@@ -217,7 +217,7 @@ export class Weigher {
     this.airFreeAfter.clear()
     for (const held of this.limits()) {
       const { cap } = held
-      if (cap.rateId === this.flueUnread && cap.figure !== 'pressure' && cap.figure !== 'input') continue
+      if (cap.rateId === this.leftOut?.rateId && !(this.leftOut.flue && (cap.figure === 'pressure' || cap.figure === 'input'))) continue
       if (held.mean > held.limit ? this.goesOut(held, after, side) : this.mayCross(held, after, screwAt, side, least)) return cap
     }
     return null

@@ -94,6 +94,23 @@ export const ADJUSTER_FUNCTIONS = ['governor', 'throttle', 'offset', 'click', 'a
 export const ADJUSTER_UNITS = ['turn', 'click', 'step', 'millimetre', 'degree'] as const
 export const CLOCKWISE = ['more-gas', 'less-gas', 'more-air', 'less-air', 'unknown'] as const
 
+/** In which measurand a maker prints what an adjuster does. */
+export const EFFECT_MEASURANDS = ['pressure.manifold', 'co2.flue', 'o2.flue'] as const
+
+/** "One turn changes the burner pressure by about 1.0 mbar", "an eighth of a turn changes CO2 by about 0.15 %": a size, the direction stands beside it. */
+const typicalEffectSchema = z
+  .strictObject({
+    measurandId: z.enum(EFFECT_MEASURANDS),
+    change: z.number().positive().meta({ description: 'By so much, in its unit, either way.' }),
+    unit: z.string(),
+    per: z.number().positive().max(100).meta({ description: 'For so much of the adjuster, in the unit that it moves by.' }),
+  })
+  .superRefine(({ measurandId, unit }, context) => {
+    const { quantity } = MEASURANDS[measurandId]
+    if (!unitsOf(quantity).some((u) => u === unit))
+      context.addIssue({ code: 'custom', path: ['unit'], message: `Not a unit of ${quantity}.` })
+  })
+
 export const adjusterSchema = z.strictObject({
   id: slug,
   label: text(80),
@@ -111,6 +128,9 @@ export const adjusterSchema = z.strictObject({
     .nullable()
     .default(null)
     .meta({ description: 'From stop to stop, in its own unit; null where the maker gives none.' }),
+  typicalEffect: typicalEffectSchema.optional().meta({
+    description: 'What it does by the maker’s own figures, at the largest rate in which it acts; left out where the maker prints none.',
+  }),
   insideCase: z.boolean().default(false).meta({ description: 'Only reached with the case open: the final reading is taken closed.' }),
   source: sourceSchema,
 })

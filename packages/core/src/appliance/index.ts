@@ -26,6 +26,7 @@ export {
   ADJUSTER_FUNCTIONS,
   isCalibration,
   CLOCKWISE,
+  EFFECT_MEASURANDS,
 } from './cardParts'
 export { type Difference, differences, rowsByKey } from './diff'
 export { CARD_FINDINGS, type CardFinding, type Finding, type FindingLevel, lintCard } from './lint'

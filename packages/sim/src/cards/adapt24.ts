@@ -87,6 +87,7 @@ export const adapt24: Card = write({
       cap: null,
       keepOff: null,
       travel: 12,
+      typicalEffect: { measurandId: 'co2.flue', change: 0.1, unit: '%', per: 1 },
     }),
   ],
   probe: 'Behind the grey cap on the flue adapter, 60 mm deep',

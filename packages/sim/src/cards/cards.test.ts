@@ -146,6 +146,7 @@ const WRONG: Wrong[] = [
   ['adjuster-state', first(larch28, 'adjusters', { actsAt: ['off'] })],
   ['adjuster-kind', first(larch28, 'adjusters', { function: 'governor' })],
   ['adjuster-none', { ...larch28, adjusters: [] }],
+  ['adjuster-effect', first(larch28, 'adjusters', { typicalEffect: { measurandId: 'co2.flue', change: 1.5, unit: '%', per: 0.125 } })],
   ['adjuster-direction', first(larch28, 'adjusters', { clockwise: 'unknown' })],
   [
     'table-order',

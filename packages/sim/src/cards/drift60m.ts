@@ -82,6 +82,7 @@ export const drift60m: Card = write({
       cap: 'Driver window open',
       keepOff: 'The dip switches under the window',
       travel: 40,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.04, unit: 'inH2O', per: 1 },
     }),
     b.adjuster(17, {
       id: 'min-clicks',
@@ -94,6 +95,7 @@ export const drift60m: Card = write({
       cap: 'Driver window open',
       keepOff: 'Set after MAX only: it moves with it',
       travel: 40,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.03, unit: 'inH2O', per: 5 },
     }),
   ],
   probe: 'In the vent collar, port 3/8 in on the right; plug after',

@@ -64,6 +64,7 @@ export const drift80: Card = write({
       cap: 'High-stage seal screw off',
       keepOff: 'The low-stage screw beside it',
       travel: 9,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.35, unit: 'inH2O', per: 1 },
     }),
     b.adjuster(19, {
       id: 'low',
@@ -76,6 +77,7 @@ export const drift80: Card = write({
       cap: 'Low-stage seal screw off',
       keepOff: 'The high-stage screw beside it',
       travel: 9,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.17, unit: 'inH2O', per: 1 },
     }),
   ],
   probe: 'In the vent, 12 in above the inducer outlet; middle third; seal the hole after',

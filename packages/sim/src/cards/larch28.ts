@@ -88,6 +88,7 @@ export const larch28: Card = write({
       cap: 'Throttle cap off',
       keepOff: 'The offset screw under the brass cover',
       travel: 5,
+      typicalEffect: { measurandId: 'co2.flue', change: 0.15, unit: '%', per: 0.125 },
     }),
     b.adjuster(33, {
       id: 'offset',
@@ -100,6 +101,7 @@ export const larch28: Card = write({
       cap: 'Offset cover off',
       keepOff: 'The throttle screw',
       travel: 3,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 5, unit: 'Pa', per: 0.25 },
     }),
   ],
   probe: 'Sampling point on the flue elbow, left plug; tip in the middle third',

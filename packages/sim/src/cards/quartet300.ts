@@ -93,6 +93,7 @@ export const quartet300: Card = write({
         cap: `Cap of governor ${i + 1} off`,
         keepOff: 'The slow-opening screw on the side',
         travel: 8,
+        typicalEffect: { measurandId: 'pressure.manifold' as const, change: 1, unit: 'mbar', per: 1 },
       }),
     ),
     b.adjuster(25, {

@@ -80,6 +80,7 @@ export const stag210: Card = write({
       cap: 'Aluminium cap off',
       keepOff: 'The pilot screw under the white cap',
       travel: 12,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.35, unit: 'inH2O', per: 1 },
     }),
   ],
   probe: 'Each of the four flueways under the hood, before any room air joins',

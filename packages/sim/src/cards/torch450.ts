@@ -98,6 +98,7 @@ export const torch450: Card = write({
       cap: 'Slope window open',
       keepOff: 'The bias N beside it',
       travel: 6,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 1.5, unit: 'mbar', per: 1 },
     }),
     b.adjuster(26, {
       id: 'bias',
@@ -110,6 +111,7 @@ export const torch450: Card = write({
       cap: 'Bias window open',
       keepOff: 'The slope V',
       travel: 4,
+      typicalEffect: { measurandId: 'pressure.manifold', change: 0.2, unit: 'mbar', per: 1 },
     }),
     b.adjuster(28, {
       id: 'servo',

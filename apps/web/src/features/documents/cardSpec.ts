@@ -1,11 +1,20 @@
-import { ADJUSTER_FUNCTIONS, ADJUSTER_UNITS, CLOCKWISE, TABLE_USES, VISIT_STAGES } from '@lucerna/core/appliance'
+import {
+  type Adjuster,
+  ADJUSTER_FUNCTIONS,
+  ADJUSTER_UNITS,
+  CLOCKWISE,
+  EFFECT_MEASURANDS,
+  TABLE_USES,
+  VISIT_STAGES,
+} from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { STATIONS, instancesOf } from '@lucerna/core/measure'
 import { fromSi, QUANTITIES, unitsOf } from '@lucerna/core/units'
 import { unitSymbol } from '@/ui/figures'
+import { printedEffectText } from '@/ui/turns'
 import { t } from '@/messages/documents'
 import { wordsFor } from '@/ui/words'
-import { type SectionSpec, textOf } from './spec'
+import { at, type SectionSpec, textOf } from './spec'
 import {
   checks,
   checkUnits,
@@ -23,6 +32,7 @@ import {
   STATE,
   page,
   joined,
+  unitOptions,
 } from './cardFields'
 import { HEAD_SECTIONS } from './cardSectionsHead'
 
@@ -136,6 +146,7 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
         r.label,
         wordsFor(`adjuster-function.${textOf(r.function)}`),
         wordsFor(`adjust.clockwise.${textOf(r.clockwise)}`),
+        at(r, 'typicalEffect.unit') ? printedEffectText(r as unknown as Adjuster) : '',
         r.tool,
         page(r),
       ),
@@ -147,6 +158,24 @@ export const CARD_SECTIONS: readonly SectionSpec[] = [
       { key: 'unit', label: 'moves-by', kind: 'select', options: pick('adjuster-unit', ADJUSTER_UNITS) },
       { key: 'travel', label: 'travel', kind: 'number' },
       { key: 'actsAt', label: 'acts-at', kind: 'several', options: states },
+      { key: 'typicalEffect.per', label: 'effect-per', kind: 'number', optional: true },
+      {
+        key: 'typicalEffect.measurandId',
+        label: 'effect-on',
+        kind: 'select',
+        nullable: true,
+        optional: true,
+        options: pick('measurand', EFFECT_MEASURANDS),
+      },
+      { key: 'typicalEffect.change', label: 'effect-change', kind: 'number', optional: true },
+      {
+        key: 'typicalEffect.unit',
+        label: 'unit',
+        kind: 'select',
+        nullable: true,
+        optional: true,
+        options: (d, r) => unitOptions(d, { measurandId: at(r, 'typicalEffect.measurandId') }),
+      },
       { key: 'sectionId', label: 'section', kind: 'select', nullable: true, options: sections },
       { key: 'tool', label: 'tool', kind: 'text' },
       { key: 'cap', label: 'cap', kind: 'may-text' },

@@ -1,6 +1,6 @@
 import { CARD_FINDINGS } from '@lucerna/core/appliance'
 import { PRACTICE_FINDINGS, SHIPPED_PRACTICES } from '@lucerna/core/practice'
-import { DEMO_CARDS, larch18 } from '@lucerna/sim/cards'
+import { DEMO_CARDS, larch18, larch28 } from '@lucerna/sim/cards'
 import { v7 as uuidv7 } from 'uuid'
 import { inFirm, type Transaction } from '@/db/client'
 import type { Actor } from '@/server/actorOf'
@@ -81,6 +81,20 @@ describe('one description for writing, reading and comparing', () => {
         (f) => f.level === 'error',
       ),
     ).toEqual([])
+  })
+
+  test('a shape that does not fit is said by the field’s own name: missing, too large or not valid, in rows of rows too', () => {
+    const said = (change: (card: Row) => Row) => examine('card', change(larch28 as unknown as Row)).map((f) => findingText('card', f))
+    const adjuster = (more: Row) => (card: Row) => ({ ...card, adjusters: [{ ...rowsOf(card, 'adjusters')[0]!, ...more }] })
+    const effect = { measurandId: 'co2.flue', change: 0.15, unit: '%', per: 0.125 }
+    expect(said(adjuster({ typicalEffect: { ...effect, unit: undefined } }))).toEqual(['“Unit as printed” is missing.'])
+    expect(said(adjuster({ typicalEffect: { ...effect, change: -1 } }))).toEqual(['“Changes it by about” is not valid.'])
+    expect(said(adjuster({ label: 'x'.repeat(81) }))).toEqual(['“Name” is too long or too large.'])
+    expect(said(adjuster({ typicalEffect: { ...effect, unit: 'mbar' } }))).toEqual(['Not a unit of fraction.'])
+    expect(said((card) => ({ ...card, maker: '' }))).toEqual(['“Maker” is missing.'])
+    const tables = rowsOf(larch28 as unknown as Row, 'tables')
+    const columns = rowsOf(tables[0]!, 'columns').map((c, i) => (i === 0 ? { ...c, label: '' } : c))
+    expect(said((card) => ({ ...card, tables: [{ ...tables[0]!, columns }] }))).toEqual(['“Name” is missing.'])
   })
 
   test('paths: what is emptied goes, with what is left empty above it', () => {

@@ -25,10 +25,18 @@ export const KINDS: Readonly<Record<DocumentKind, KindSpec>> = {
 export function examine(kind: DocumentKind, data: Record<string, unknown>): readonly Finding[] {
   const parsed = KINDS[kind].file.schema.safeParse(data)
   if (parsed.success) return KINDS[kind].lint(parsed.data as never)
-  return parsed.error.issues.map((issue) => ({
-    level: 'error',
-    code: 'shape',
-    params: { message: issue.message },
-    path: issue.path.map((p) => (typeof p === 'symbol' ? String(p) : p)),
-  }))
+  return parsed.error.issues.map((issue) => {
+    const path = issue.path.map((p) => (typeof p === 'symbol' ? String(p) : p))
+    // Our own rules say what is wrong; of the library's it is said here.
+    const shape =
+      issue.code === 'custom' ? null : isEmpty(stands(data, path)) ? 'missing' : issue.code === 'too_big' ? 'too-big' : 'invalid'
+    return { level: 'error', code: 'shape', params: shape ? { shape } : { message: issue.message }, path }
+  })
 }
+
+const stands = (data: unknown, path: Finding['path']): unknown =>
+  path.reduce<unknown>(
+    (value, key) => (typeof value === 'object' && value !== null ? (value as Readonly<Record<string, unknown>>)[key] : undefined),
+    data,
+  )
+const isEmpty = (value: unknown): boolean => value === undefined || value === null || value === ''

@@ -1,6 +1,6 @@
 export { BurnWindow } from './parts/BurnWindow'
 export { type SetUp, SetUpProvider } from './parts/desk'
-export { amountText, Dial, netText, ScrewCautions } from './parts/Dial'
+export { Dial, netText, ScrewCautions } from './parts/Dial'
 export { Moves } from './parts/Moves'
 export { Proposal } from './parts/Proposal'
 export { spokenAdvice } from './parts/spokenAdvice'

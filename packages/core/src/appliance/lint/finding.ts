@@ -45,6 +45,7 @@ export const CARD_FINDINGS = {
   'adjuster-kind': 'error',
   'adjuster-none': 'doubt',
   'adjuster-direction': 'doubt',
+  'adjuster-effect': 'doubt',
   'table-order': 'error',
   'table-clean-dirty': 'error',
   'table-missing': 'error',

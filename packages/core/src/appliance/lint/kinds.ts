@@ -1,3 +1,4 @@
+import { toSi } from '../../units'
 import { type Card, ratesOf } from '../card'
 import { type CardFinding, type CardRule, finding } from './finding'
 import { hasLimit } from './limits'
@@ -164,7 +165,24 @@ export const adjustersFit: CardRule = (card) => {
     ...(a.clockwise === 'unknown' && a.function !== 'menu' && a.function !== 'calibration'
       ? [finding('adjuster-direction', ['adjusters', i, 'clockwise'], { adjuster: a.label })]
       : []),
+    ...(a.typicalEffect && !likelyEffect(card, a.typicalEffect)
+      ? [finding('adjuster-effect', ['adjusters', i, 'typicalEffect'], { adjuster: a.label })]
+      : []),
   ])
+}
+
+/** One turn, click or millimetre does less than everything and more than nothing: a slip of the unit, or of turns and eighths, is more than that. */
+function likelyEffect(
+  { limits }: Card,
+  { measurandId, change, unit, per }: NonNullable<Card['adjusters'][number]['typicalEffect']>,
+): boolean {
+  if (measurandId !== 'pressure.manifold') {
+    const perUnit = toSi(change, unit, 'fraction') / per
+    return perUnit >= 5e-5 && perUnit <= 0.06
+  }
+  const perUnit = toSi(change, unit, 'pressure') / per
+  const highest = Math.max(...limits.flatMap((l) => (l.measurandId === 'pressure.manifold' ? (l.max ?? l.nominal ?? []) : [])))
+  return perUnit >= 1 && (highest < 0 || perUnit <= highest)
 }
 
 /** A table or test point without which the kind cannot be judged. */

@@ -1,5 +1,6 @@
 import { bandText, figure, unitText } from '@/ui/figures'
 import { Provisional } from '@/ui/Provisional'
+import { printedEffectText } from '@/ui/turns'
 import { WideTable } from '@/ui/WideTable'
 import { t } from '@/messages/places'
 import { wordsFor } from '@/ui/words'
@@ -48,7 +49,9 @@ export function CardTable({ page }: { readonly page: AppliancePage }) {
       </p>
       <p className="text-sm">
         <span className="quiet">{t('card.adjusters')}</span>{' '}
-        {card.adjusters.map((a) => `${a.label} (${t(`adjust.clockwise.${a.clockwise}`).toLowerCase()})`).join(' · ')}
+        {card.adjusters
+          .map((a) => `${a.label} (${[t(`adjust.clockwise.${a.clockwise}`).toLowerCase(), printedEffectText(a) ?? []].flat().join('; ')})`)
+          .join(' · ')}
       </p>
       <p className="text-sm">
         <span className="quiet">{t('card.safeties')}</span>{' '}

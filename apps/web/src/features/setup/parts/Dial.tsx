@@ -1,5 +1,5 @@
 import type { Adjuster } from '@lucerna/core/appliance'
-import { turnsText } from '@/ui/turns'
+import { amountText, turnsText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/setup'
 
@@ -43,10 +43,6 @@ export function Dial({ net, by = 0, size = 56 }: { readonly net: number; readonl
     </svg>
   )
 }
-
-/** An amount in its own unit as it is said: “¼ turn”, “3 clicks”. */
-export const amountText = (amount: number, unit: Adjuster['unit']): string =>
-  unit === 'turn' ? t('adjust.turns', { n: turnsText(amount) }) : t(`setup.amount.${unit}`, { count: Math.abs(amount) })
 
 /** A move as it is made: “¼ turn anticlockwise”, “2 steps up”; with its rate as it was made. */
 export function turnText(amount: number, unit: Adjuster['unit'], rate?: string): string {

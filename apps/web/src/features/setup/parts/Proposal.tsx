@@ -6,6 +6,7 @@ import type { MeasurandId } from '@lucerna/core/measure'
 import { bandFor, readingKey } from '@lucerna/core/visit'
 import { clockText } from '@/ui/dates'
 import { Gauge } from '@/ui/Gauge'
+import { printedEffectText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/setup'
 import { useMemo, useState } from 'react'
@@ -99,6 +100,16 @@ function GoToRate({ rateId, figures }: { readonly rateId: string; readonly figur
   )
 }
 
+/** What the first amount of a screw follows from: an earlier visit before the card; nothing where it is only the usual. */
+function Grounds({ adjuster }: { readonly adjuster: Adjuster }) {
+  const { advised } = useSetUp()
+  const printed = printedEffectText(adjuster)
+  const said = advised.known.includes(adjuster.id)
+    ? t('setup.known')
+    : printed && t('setup.printed', { page: adjuster.source.page, effect: printed })
+  return said && <p className="text-sm quiet">{said}</p>
+}
+
 function MoveProposed({ move, adjuster }: { readonly move: Move; readonly adjuster: Adjuster }) {
   const setUp = useSetUp()
   const { appliance, practice, units, netTurns, latest, rateId, turn } = setUp
@@ -131,7 +142,7 @@ function MoveProposed({ move, adjuster }: { readonly move: Move; readonly adjust
       </div>
       {said && <p className="text-sm font-semibold">{said}</p>}
       {move.tiny && <p className="text-sm">{t('setup.tiny')}</p>}
-      {setUp.advised.known.includes(adjuster.id) && !moved && <p className="text-sm quiet">{t('setup.known')}</p>}
+      {!moved && <Grounds adjuster={adjuster} />}
       {adjuster.unit === 'click' && Math.abs(move.amount) > 1 && (
         <>
           <p className="text-sm">{t('setup.click-a-second')}</p>

@@ -8,7 +8,8 @@ import { cleanup, fireEvent, render, screen, within } from '@testing-library/rea
 import type { ReactNode } from 'react'
 import { BurnWindow } from './BurnWindow'
 import { type SetUp, SetUpProvider } from './desk'
-import { amountText, netText, turnText } from './Dial'
+import { amountText } from '@/ui/turns'
+import { netText, turnText } from './Dial'
 import { effectValue, priceText } from './effectText'
 import { GasPlanList } from './GasPlanList'
 import { Moves } from './Moves'
@@ -116,6 +117,14 @@ describe('the price of a move in one line', () => {
 })
 
 describe('what to do next', () => {
+  test('what the card prints of a screw is said with its page, unless an earlier visit taught it or it was moved', () => {
+    const said = 'By the card (page 33), about 0.15% CO₂ for ⅛ turn.'
+    const one = show(deskWith(larch, { advice: move() }), <Proposal />)
+    expect(screen.getByText(said)).toBeTruthy()
+    one.unmount()
+    show(deskWith(larch, { advice: move(), known: ['throttle'] }), <Proposal />)
+    expect(screen.queryByText(said)).toBeNull()
+  })
   test('what an earlier visit taught of a screw is said, until it was moved in this one', () => {
     const said = 'The amount follows from what this screw did on an earlier visit.'
     const { rerender } = show(deskWith(larch, { advice: move(), known: ['throttle'] }), <Proposal />)

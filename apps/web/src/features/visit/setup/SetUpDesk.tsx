@@ -4,11 +4,11 @@ import { type Adjuster, isCalibration } from '@lucerna/core/appliance'
 import type { Step } from '@lucerna/core/procedure'
 import { netTurnsAt } from '@lucerna/core/visit'
 import { useState } from 'react'
+import { amountText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t as setUpWords } from '@/messages/setup'
 import { t } from '@/messages/visit'
 import {
-  amountText,
   BurnWindow,
   Dial,
   Moves,
