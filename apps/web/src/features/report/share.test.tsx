@@ -1,101 +1,77 @@
-import type { Report } from '@lucerna/core/report'
-import { and, eq, sql } from 'drizzle-orm'
-import { mail, publicLink, report } from '@/db/schema'
-import { revokeLink, whereTo } from '@/features/label/links'
-import { canonicalJson, sha256 } from '@/features/visit/server/canonical'
-import type { Actor } from '@/server/actorOf'
-import { read } from '@/test/reading'
-import { actorNamed, appDb, closeAll, inside, newVisit, ownerDb } from '@/test/world'
-import { sharedReport, sharesOf, shareReport } from './server/share'
-import { SharedReportPage } from './SharedReportPage'
+/** @jest-environment jsdom */
+import '@/test/browserParts'
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react'
+import { ask } from '@/ui/ask'
+import { toast } from '@/ui/toast'
+import { ShareReport } from './ShareReport'
 
-let maren: Actor
-let ruben: Actor
-let visitId: string
-beforeAll(async () => {
-  ;[maren, ruben] = (await Promise.all(['Maren Ostby', 'Ruben Calder'].map(actorNamed))) as [Actor, Actor]
-  const [row] = await ownerDb.select({ id: report.visitId }).from(report).where(eq(report.firmId, maren.firmId)).limit(1)
-  visitId = row!.id
+jest.mock('@/ui/ask', () => ({ ask: jest.fn() }))
+jest.mock('@/ui/toast', () => ({ toast: jest.fn() }))
+
+const asked = jest.mocked(ask)
+const link = (token: string, more: object = {}) => ({
+  token,
+  url: `https://lucerna.example/r/${token}`,
+  expiresAt: '2099-01-01T00:00:00.000Z',
+  revokedAt: null,
+  by: 'Maren Ostby',
+  ...more,
 })
-afterAll(closeAll)
-const now = () => new Date().toISOString()
-const share = (more: object = {}, actor = maren, id = visitId) =>
-  inside(actor, (tx) => shareReport(tx, actor, id, { days: 30, email: null, name: null, ...more }, now()))
-
-test('a link shows the newest report of its visit and nothing else, without signing in', async () => {
-  const { token, expiresAt } = await share()
-  expect(Date.parse(expiresAt) - Date.now()).toBeGreaterThan(29 * 86_400_000)
-  const shown = await sharedReport(token, null, appDb)
-  expect(shown).toMatchObject({ state: 'open', model: { visitId, firmName: 'Hollowmere Heat' } })
-  const text = read(<SharedReportPage shared={shown!} token={token} />)
-  expect(text).toMatch(/What was found.*If you smell gas.*SHA-256 [\da-f]{64}/)
-  for (const hidden of ['Preview', 'Annex', 'Log:']) expect([hidden, text.includes(hidden)]).toEqual([hidden, false])
-  // Somebody of the firm is led to the report itself.
-  expect(await inside(maren, (tx) => whereTo(tx, maren.firmId, token))).toBe(`/visits/${visitId}/report`)
-  expect(await inside(ruben, (tx) => whereTo(tx, ruben.firmId, token))).toBeNull()
-})
-
-test('a corrected one says what it says otherwise, and leads to the version before; a text that was altered says so', async () => {
-  const [first] = await ownerDb
-    .select()
-    .from(report)
-    .where(and(eq(report.visitId, visitId), eq(report.version, 1)))
-  const model = { ...(first!.model as Report), notes: [{ text: 'The lid seal was renewed', by: 'Maren Ostby' }] }
-  const second = { ...first!, version: 2, model, hash: sha256(canonicalJson(model)), createdAt: now() }
-  await ownerDb.insert(report).values(second)
-  try {
-    const { token } = await share()
-    const page = async (wanted: number | null) =>
-      read(<SharedReportPage shared={(await sharedReport(token, wanted, appDb))!} token={token} />)
-    expect(await page(null)).toMatch(/Changed since version 1.*The lid seal was renewed.*Verified now/)
-    expect(await page(1)).toMatch(/This is version 1. Version 2 took its place/)
-    expect(await sharedReport(token, 3, appDb)).toBeNull()
-    await ownerDb
-      .update(report)
-      .set({ hash: 'f'.repeat(64) })
-      .where(and(eq(report.visitId, visitId), eq(report.version, 2)))
-    expect(await page(null)).toMatch(/The text of this report is not as it was signed off/)
-  } finally {
-    await ownerDb.delete(report).where(and(eq(report.visitId, visitId), eq(report.version, 2)))
-  }
-})
-
-test('a letter takes it to the customer, if an address is given', async () => {
-  const email = `customer-${Date.now()}@example.example`
-  const { token } = await share({ email, name: 'A. Customer' })
-  const [letter] = await ownerDb.select().from(mail).where(eq(mail.toAddress, email))
-  expect(letter).toMatchObject({ kind: 'report', toName: 'A. Customer', firmId: maren.firmId })
-  expect(letter!.body).toContain(`/l/${token}`)
-})
-
-test('revoked or expired, it says so and shows nothing; an unknown one is nothing', async () => {
-  const revoked = await share()
-  await inside(maren, (tx) => revokeLink(tx, maren, revoked.token, now()))
-  expect(await sharedReport(revoked.token, null, appDb)).toEqual({ state: 'revoked', firmName: 'Hollowmere Heat' })
-  const expired = await share()
-  await ownerDb.update(publicLink).set({ expiresAt: '2020-01-01T00:00:00.000Z' }).where(eq(publicLink.token, expired.token))
-  const gone = await sharedReport(expired.token, null, appDb)
-  expect(gone).toEqual({ state: 'expired', firmName: 'Hollowmere Heat' })
-  expect(read(<SharedReportPage shared={gone!} token={expired.token} />)).toContain(
-    'The link has expired. Ask Hollowmere Heat for a new one.',
+/** What the server has: links so far, and what it answers to anything else. */
+const server = (links: readonly object[], email: string | null = null, other: unknown = { ok: true, body: {}, version: null }) =>
+  asked.mockImplementation((method) =>
+    Promise.resolve(method === 'GET' ? { ok: true, body: { links, email }, version: null } : (other as never)),
   )
-  for (const wrong of ['', 'x'.repeat(22), "' or true --", '../../etc']) expect(await sharedReport(wrong, null, appDb)).toBeNull()
-  const { links } = await inside(maren, (tx) => sharesOf(tx, maren.firmId, visitId))
-  expect(links.find((l) => l.token === revoked.token)!.revokedAt).not.toBeNull()
+beforeEach(() => jest.clearAllMocks())
+afterEach(cleanup)
+const press = async (name: string) => act(async () => void fireEvent.click(screen.getByRole('button', { name })))
+async function open() {
+  render(<ShareReport visitId="v1" timeZone="Europe/London" />)
+  await press('Share…')
+}
+
+test('the customer’s address stands there already; with one a letter is written, without one the link is only made', async () => {
+  server([], 'customer@example.org')
+  await open()
+  expect(screen.getByLabelText<HTMLInputElement>(/^Send it to/).value).toBe('customer@example.org')
+  fireEvent.change(screen.getByLabelText('Works for'), { target: { value: '30' } })
+  await press('Make link and send it')
+  expect(asked).toHaveBeenCalledWith('POST', '/api/v1/visits/v1/report-links', { days: 30, email: 'customer@example.org' })
+  expect(toast).toHaveBeenCalledWith('Link made, and a letter written.')
+  await press('Make link')
+  expect(asked).toHaveBeenCalledWith('POST', '/api/v1/visits/v1/report-links', { days: 30, email: null })
+  expect(toast).toHaveBeenLastCalledWith('Link made. Copy it below.')
 })
 
-test('there is nothing to share of an open visit, or of another firm’s', async () => {
-  const { visitId: open } = await newVisit(maren, '11 Quarry Row')
-  await expect(share({}, maren, open)).rejects.toMatchObject({ status: 409, code: 'not-closed' })
-  await expect(share({}, ruben)).rejects.toMatchObject({ status: 404 })
-  await expect(inside(ruben, (tx) => sharesOf(tx, ruben.firmId, visitId))).rejects.toMatchObject({ status: 404 })
+test('a wrong address is said at its field, and nothing is made', async () => {
+  server([], null, { ok: false, problem: { status: 422, detail: 'Wrong.', fields: { email: 'Enter an email address.' }, body: {} } })
+  await open()
+  fireEvent.change(screen.getByLabelText(/^Send it to/), { target: { value: 'nobody' } })
+  await press('Make link and send it')
+  expect(screen.getByText('Enter an email address.')).toBeTruthy()
+  expect(screen.getByLabelText<HTMLInputElement>(/^Send it to/).value).toBe('nobody')
+  expect(toast).not.toHaveBeenCalled()
 })
 
-test('the function behind a link gives no model once it is over', async () => {
-  const { token } = await share()
-  const asked = async () =>
-    (await appDb.execute<{ state: string; has: boolean }>(sql`select state, model is not null as has from report_link(${token}, null)`))[0]
-  expect(await asked()).toEqual({ state: 'open', has: true })
-  await inside(maren, (tx) => revokeLink(tx, maren, token, now()))
-  expect(await asked()).toEqual({ state: 'revoked', has: false })
+test('links so far: one that works is copied or revoked, one that is over says how', async () => {
+  const written: string[] = []
+  Object.assign(navigator, { clipboard: { writeText: (text: string) => Promise.resolve(void written.push(text)) } })
+  server([link('one'), link('two', { expiresAt: '2020-02-03T12:00:00.000Z' }), link('three', { revokedAt: '2026-01-01T00:00:00.000Z' })])
+  await open()
+  const [works, expired, revoked] = screen.getAllByRole('listitem') as [HTMLElement, HTMLElement, HTMLElement]
+  expect(works.textContent).toContain('by Maren Ostby')
+  expect(expired.textContent).toContain('expired 3 Feb 2020')
+  expect(revoked.textContent).toContain('revoked')
+  for (const over of [expired, revoked]) expect(within(over).queryByRole('button')).toBeNull()
+  await press('Copy')
+  expect(written).toEqual(['https://lucerna.example/r/one'])
+  await press('Revoke')
+  expect(asked).toHaveBeenCalledWith('DELETE', '/api/v1/links/one')
+  expect(toast).toHaveBeenLastCalledWith('Revoked. The link opens nothing any more.')
+})
+
+test('with the server away it says so', async () => {
+  asked.mockResolvedValue({ ok: false, problem: { status: 0, detail: 'The server is away.', fields: {}, body: {} } })
+  await open()
+  expect(screen.getByText('The server is away.')).toBeTruthy()
 })
