@@ -5,6 +5,7 @@ import { sectionsOf } from '../sectionsOf'
 import type { DocumentKind } from '../kinds'
 import { type Row, rowsOf, type SectionSpec } from '../spec'
 import type { Units } from '@/ui/figures'
+import { fieldText } from './DocumentView'
 
 const HIDDEN = new Set(['version', 'id'])
 /** What a limit's SI values say stands beside it as printed. */
@@ -17,6 +18,20 @@ const plain = (value: unknown, spec: SectionSpec | undefined, document: Row, uni
   if (Array.isArray(value) && value.every((v) => typeof v === 'string' || typeof v === 'number')) return value.join(', ') || '–'
   if (!Array.isArray(value) && spec?.summary) return spec.summary(value as Row, document, units)
   return JSON.stringify(value)
+}
+
+/** One side of a difference, in words: as the field is read, all fields of what came or went whole. */
+function sideText(value: unknown, d: Difference, spec: SectionSpec | undefined, document: Row, units: Units): string {
+  const inRow = spec?.list !== undefined
+  if (inRow && d.path.length === 2) return plain(value, spec, document, units)
+  const row = inRow ? rowsByKey(rowsOf(document, spec.list!)).get(d.path[1] ?? '') : document
+  const path = (inRow ? d.path.slice(2) : d.path).join('.')
+  const fields = spec?.fields.filter((f) => f.key === path || f.key.startsWith(`${path}.`)) ?? []
+  const texts = fields.flatMap((f) => {
+    const text = row ? fieldText(f, row as Row, document, units) : ''
+    return text === '' ? [] : [fields.length > 1 ? `${wordsFor(`doc.field.${f.label}`)}: ${text}` : text]
+  })
+  return texts.join(', ') || plain(value, undefined, document, units)
 }
 
 /** Where a difference stands, in words: the row by its first words, the field by its label. */
@@ -82,28 +97,23 @@ export function Differences({
             <tbody>
               {shown
                 .filter((d) => specOf(d) === spec)
-                .map((d) => {
-                  const whole = spec?.list !== undefined && d.path.length === 2
-                  return (
-                    <tr key={d.path.join('/')} className="border-t hairline align-top max-sm:block max-sm:py-2">
-                      <th scope="row" className="w-1/3 py-1.5 pr-3 text-sm font-normal quiet max-sm:block max-sm:w-auto">
-                        {whereText(d, spec, before, after, units)}
-                      </th>
-                      <td className="w-1/3 py-1.5 pr-3 max-sm:block max-sm:w-auto">
-                        {d.kind !== 'added' && (
-                          <del className="decoration-1 opacity-80">{plain(d.before, whole ? spec : undefined, before, units)}</del>
-                        )}
-                      </td>
-                      <td className="py-1.5 font-semibold max-sm:block">
-                        {d.kind === 'removed' ? (
-                          <span className="font-normal quiet">{t('doc.removed')}</span>
-                        ) : (
-                          <ins className="no-underline">{plain(d.after, whole ? spec : undefined, after, units)}</ins>
-                        )}
-                      </td>
-                    </tr>
-                  )
-                })}
+                .map((d) => (
+                  <tr key={d.path.join('/')} className="border-t hairline align-top max-sm:block max-sm:py-2">
+                    <th scope="row" className="w-1/3 py-1.5 pr-3 text-sm font-normal quiet max-sm:block max-sm:w-auto">
+                      {whereText(d, spec, before, after, units)}
+                    </th>
+                    <td className="w-1/3 py-1.5 pr-3 max-sm:block max-sm:w-auto">
+                      {d.kind !== 'added' && <del className="decoration-1 opacity-80">{sideText(d.before, d, spec, before, units)}</del>}
+                    </td>
+                    <td className="py-1.5 font-semibold max-sm:block">
+                      {d.kind === 'removed' ? (
+                        <span className="font-normal quiet">{t('doc.removed')}</span>
+                      ) : (
+                        <ins className="no-underline">{sideText(d.after, d, spec, after, units)}</ins>
+                      )}
+                    </td>
+                  </tr>
+                ))}
             </tbody>
           </table>
         </section>

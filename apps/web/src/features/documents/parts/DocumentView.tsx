@@ -8,7 +8,7 @@ import { sectionsOf } from '../sectionsOf'
 import { at, type FieldSpec, type Row, rowsOf, textOf } from '../spec'
 
 /** A field's value in words; empty when there is nothing to say. */
-function said(spec: FieldSpec, row: Row, document: Row, units: Units): string {
+export function fieldText(spec: FieldSpec, row: Row, document: Row, units: Units): string {
   const value = at(row, spec.key)
   if (value === null || value === undefined || value === '') return ''
   switch (spec.kind) {
@@ -92,14 +92,14 @@ export function DocumentView({ kind, document, units }: { readonly kind: Documen
               <ol className="divide-y divide-(--hairline) border-y hairline">
                 {rows.map((row, i) => {
                   const more = spec.fields.filter(
-                    (f) => (f.kind === 'may-text' || f.kind === 'long') && f.wide && said(f, row, document, units) !== '',
+                    (f) => (f.kind === 'may-text' || f.kind === 'long') && f.wide && fieldText(f, row, document, units) !== '',
                   )
                   return (
                     <li key={i} className="py-2">
                       <Summary text={spec.summary?.(row, document, units) ?? ''} />
                       {more.map((f) => (
                         <span key={f.key} className="block text-sm quiet">
-                          {wordsFor(`doc.field.${f.label}`)}: {said(f, row, document, units)}
+                          {wordsFor(`doc.field.${f.label}`)}: {fieldText(f, row, document, units)}
                         </span>
                       ))}
                       {spec.id === 'ownSteps' &&
@@ -121,11 +121,11 @@ export function DocumentView({ kind, document, units }: { readonly kind: Documen
             ) : (
               <dl className="grid gap-x-8 border-t hairline sm:grid-cols-2">
                 {spec.fields
-                  .filter((f) => said(f, document, document, units) !== '')
+                  .filter((f) => fieldText(f, document, document, units) !== '')
                   .map((f) => (
                     <div key={f.key} className="flex justify-between gap-4 border-b hairline py-1.5">
                       <dt className="text-sm quiet">{wordsFor(`doc.field.${f.label}`)}</dt>
-                      <dd className="text-right">{said(f, document, document, units)}</dd>
+                      <dd className="text-right">{fieldText(f, document, document, units)}</dd>
                     </div>
                   ))}
               </dl>
