@@ -6,6 +6,7 @@ import { contradicts, explanationsOf, type Held } from './doubt'
 import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
 import { deadShare, heldShare, suspicionsOf } from './suspect'
+import { bendOf } from './valve'
 import { Weigher } from './weigh'
 
 const { abs, log, max } = Math
@@ -53,7 +54,6 @@ export class Adviser {
   /** Every move with what was foretold of it and how it came. */
   readonly moves: Scored[] = []
   private readonly net: Map<string, number>
-  private foretold: readonly Effect[] | null = null
   private inletPa: number | null = null
   /** The last move with what was thought before it. */
   private held: Held | null = null
@@ -134,12 +134,12 @@ export class Adviser {
   moved(move: DeskMove): void {
     const screw = this.desk.screws.find((s) => s.id === move.screwId)
     if (!screw || !Number.isFinite(move.amount) || move.amount === 0) return
+    const effects = this.foretell(screw, move.rateId, move.amount)
     this.held = { move, before: this.cloud.data.slice() }
     this.doubt = null
     this.cloud.moved(move)
     this.net.set(screw.id, (this.net.get(screw.id) ?? 0) + move.amount)
-    this.moves.push({ move, effects: this.foretold ?? [], surprise: null })
-    this.foretold = null
+    this.moves.push({ move, effects, surprise: null })
     for (const { id } of this.desk.rates)
       if (this.touches(screw, id, move.rateId)) {
         this.seen.outdate(id)
@@ -301,13 +301,12 @@ export class Adviser {
 
   /** The best move if the limits of a rate were none. */
   private without(limits: NonNullable<Weigher['leftOut']>, aim: Aim, screws: readonly DeskScrew[]): Advice | null {
-    const { foretold, weigher } = this
+    const { weigher } = this
     const { inTheWay } = weigher
     weigher.leftOut = limits
     const freely = this.best(aim, screws)
     weigher.leftOut = null
     weigher.inTheWay = inTheWay
-    this.foretold = foretold
     return freely
   }
 
@@ -347,21 +346,24 @@ export class Adviser {
     return made.length === 0 ? Infinity : GROWTH * max(...made) + 1e-9
   }
 
-  private proposal(screw: DeskScrew, amount: number, aim: Aim): Advice {
+  /** What a move does to every figure, as the guesses have it now: proposed or made, it is the same. */
+  private foretell(screw: DeskScrew, rateId: string, amount: number): readonly Effect[] {
     const { cloud, desk } = this
-    const at = desk.screws.indexOf(screw)
+    const [at, r] = [desk.screws.indexOf(screw), cloud.rateAt(rateId)]
     const after = cloud.data.slice()
-    const r = cloud.rateAt(aim.rateId)
-    for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * cloud.columns.width, at, r, amount, cloud.normal())
-    this.foretold = effectsOf(desk, cloud, this.seen, after)
-    const touched = desk.rates.filter((x) => x.id !== aim.rateId && this.touches(screw, x.id, aim.rateId))
+    for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * cloud.columns.width, at, r, amount, bendOf(p))
+    return effectsOf(desk, cloud, this.seen, after)
+  }
+
+  private proposal(screw: DeskScrew, amount: number, aim: Aim): Advice {
+    const touched = this.desk.rates.filter((x) => x.id !== aim.rateId && this.touches(screw, x.id, aim.rateId))
     return {
       code: 'move',
       screwId: screw.id,
       rateId: aim.rateId,
       amount,
       tiny: this.weigher.unsure(screw),
-      effects: this.foretold,
+      effects: this.foretell(screw, aim.rateId, amount),
       waitS: SCREW_PRIORS[screw.function].waitS,
       then: [aim.rateId, ...touched.map((x) => x.id)],
     }

@@ -80,6 +80,20 @@ describe('a governor that gives 100 Pa for a turn, by its word', () => {
     expect(advise(read(700), turned(1)).advice).toMatchObject({ code: 'read', rateId: 'max' })
   })
 
+  test('what is foretold of a move is of the one that was made, proposed or not; asking for advice in between changes nothing', () => {
+    const foretold = (amount: number) => advise(read(640), turned(amount)).moves[0]!.effects.find((e) => e.figure === 'pressure')!
+    const [half, whole, back] = [foretold(0.5), foretold(1), foretold(-0.5)]
+    expect(half.to - half.now).toBeGreaterThan(20)
+    expect(half.to - half.now).toBeLessThan(100)
+    expect((whole.to - whole.now) / (half.to - half.now)).toBeGreaterThan(1.6)
+    expect(back.to).toBeLessThan(back.now)
+    const adviser = new Adviser(desk, numbers(7))
+    adviser.read(readings(640))
+    for (let n = 0; n < 3; n++) adviser.advise()
+    adviser.moved({ screwId: 'governor', rateId: 'max', amount: 0.5 })
+    expect(adviser.moves[0]!.effects.find((e) => e.figure === 'pressure')).toEqual(half)
+  })
+
   test('a move that came far off is a surprise; one that came as the others did is none', () => {
     const third = (pa: number) => advise(read(640), turned(1), read(742), turned(1, '2'), read(842), turned(1, '3'), read(pa)).moves[2]!
     expect(third(941)).toMatchObject({ id: '3' })
@@ -107,10 +121,12 @@ describe('a card that prints what one turn does', () => {
       (0.75 * (usual.pressure.high - usual.pressure.low)) / usual.amount,
     )
   })
-  test('half as much for a turn is turned about twice as far', () => {
-    const ratio = first(printing(0.5), 740).amount / first(printing(1), 740).amount
-    expect(ratio).toBeGreaterThan(1.4)
-    expect(ratio).toBeLessThan(2.7)
+  test('half as much for a turn is foretold as half as much, and turned no less far', () => {
+    const [half, whole] = [first(printing(0.5), 740), first(printing(1), 740)]
+    const perTurn = ({ pressure, amount }: typeof half) => (pressure.to - pressure.now) / amount
+    expect(perTurn(half) / perTurn(whole)).toBeGreaterThan(0.4)
+    expect(perTurn(half) / perTurn(whole)).toBeLessThan(0.6)
+    expect(half.amount).toBeGreaterThanOrEqual(whole.amount)
   })
   test('printed wrong by a factor of three, it is set all the same: what is read counts more', () => {
     for (const change of [0.33, 3]) {

@@ -40,8 +40,6 @@ export function adviseLog(desk: Desk, log: readonly DeskEntry[], random: () => n
       adviser.calibrated()
       continue
     }
-    // What was foretold is worked out as it was then, so that the log of moves can be scored.
-    adviser.advise()
     const made = adviser.moves.length
     adviser.moved(entry.move)
     if (adviser.moves.length > made) ids.push(entry.id)

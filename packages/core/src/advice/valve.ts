@@ -7,6 +7,9 @@ const { abs, exp, log, max, min, sqrt } = Math
 /** How far the answer to a move strays from a straight line, of its size. */
 const BENT = 0.15
 
+/** The bend that a guess is given where a move is only thought of: spread as chance would, and the same each time. */
+export const bendOf = (p: number): number => ((p % 7) - 3) / 2
+
 /** How a valve answers a move, by what one guess thinks of it: the screw through its play, and all that follows from it at every rate. */
 export class Valve {
   /** @param meant pressure that is meant at each rate and section, Pa. */

@@ -4,6 +4,7 @@ import type { Cloud } from './cloud'
 import type { Aim, Cap, Desk, DeskScrew } from './desk'
 import { SCREW_PRIORS } from './priors'
 import type { Seen } from './seen'
+import { bendOf } from './valve'
 
 const { abs, exp, log, max, sqrt } = Math
 
@@ -11,11 +12,13 @@ const { abs, exp, log, max, sqrt } = Math
 const AIM_SHARE = 0.86
 export const CENTRE_SHARE = 0.34
 /** Guesses that may say that a limit is crossed, of those with the likely direction, and of all. */
-const MAY_CROSS = 0.0045
+const MAY_CROSS = 0.003
 const MAY_CROSS_AT_ALL = 0.06
-const SIGMAS = 2.5
+const SIGMAS = 2.7
 /** So many half bands from the middle of a band is far. */
 const FAR = 4
+/** An input that nobody clocked is known by its pressure or mixture alone, to so much of its logarithm: the gas and the orifices are not quite as they are named. */
+const UNCLOCKED = 0.01
 const SURE_OF_DIRECTION = 0.9
 /** Nearer to a limit by less than this, of its logarithm, is no move towards it. */
 const OUTWARD = 0.002
@@ -106,7 +109,7 @@ export class Weigher {
     const at = screw ? desk.screws.indexOf(screw) : -1
     if (screw) {
       const r = cloud.rateAt(aim.rateId)
-      for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * width, at, r, amount, ((p % 7) - 3) / 2)
+      for (let p = 0; p < cloud.count; p++) cloud.valve.turn(after, p * width, at, r, amount, bendOf(p))
       const cap = this.blockedBy(after, at, abs(amount) <= SCREW_PRIORS[screw.function].least + 1e-9)
       if (cap) {
         this.inTheWay = cap
@@ -190,12 +193,18 @@ export class Weigher {
           at: this.columnOf(cap),
           gasAt: c.gas,
           ofCo: cap.figure.startsWith('co'),
-          limit: cap.figure === 'mixtureFloor' ? -log(cap.limit) : log(cap.limit),
+          limit: this.limitOf(cap),
           was,
           mean,
         }
       })
     return this.held
+  }
+
+  private limitOf(cap: Cap): number {
+    if (cap.figure === 'mixtureFloor') return -log(cap.limit)
+    const unclocked = cap.figure === 'input' && !this.seen.newest(cap.rateId, 'input')
+    return log(cap.limit) - (unclocked ? UNCLOCKED : 0)
   }
 
   /** The value of a limit for one guess after a move; as it was where the move did not come through to it. */
