@@ -40,21 +40,27 @@ const read = (pa: number): DeskEntry => ({ kind: 'read', readings: readings(pa) 
 const turned = (amount: number, id = '1'): DeskEntry => ({ kind: 'move', id, move: { screwId: 'governor', rateId: 'max', amount } })
 const advise = (...log: readonly DeskEntry[]) => adviseLog(desk, log, numbers(7))
 
+/** Sets a governor that gives 100 Pa for a turn by what is advised of it, until there is no more to read or move. */
+function setBy(from: Desk, start: number) {
+  let actual = start
+  const adviser = new Adviser(from, numbers(3))
+  const asked: string[][] = []
+  for (let n = 0; n < 40; n++) {
+    const said = adviser.advise()
+    if (said.code === 'read') {
+      asked.push([...said.figures])
+      adviser.read(readings(actual).filter((r) => said.figures.includes(r.figure)))
+    } else if (said.code === 'move') {
+      actual += 100 * said.amount
+      adviser.moved(said)
+    } else break
+  }
+  return { adviser, actual, asked }
+}
+
 describe('a governor that gives 100 Pa for a turn, by its word', () => {
   test('it is set in a few moves, each as it was foretold; with gas to be raised, the probe goes in first', () => {
-    let actual = 640
-    const adviser = new Adviser(desk, numbers(3))
-    const asked: string[][] = []
-    for (let n = 0; n < 30; n++) {
-      const said = adviser.advise()
-      if (said.code === 'read') {
-        asked.push([...said.figures])
-        adviser.read(readings(actual).filter((r) => said.figures.includes(r.figure)))
-      } else if (said.code === 'move') {
-        actual += 100 * said.amount
-        adviser.moved(said)
-      } else break
-    }
+    const { adviser, actual, asked } = setBy(desk, 640)
     expect(adviser.advise().code).toBe('done')
     expect(actual).toBeGreaterThan(800)
     expect(actual).toBeLessThan(1000)
@@ -130,16 +136,7 @@ describe('a card that prints what one turn does', () => {
   })
   test('printed wrong by a factor of three, it is set all the same: what is read counts more', () => {
     for (const change of [0.33, 3]) {
-      let actual = 1300
-      const adviser = new Adviser(printing(change), numbers(3))
-      for (let n = 0; n < 40; n++) {
-        const said = adviser.advise()
-        if (said.code === 'read') adviser.read(readings(actual))
-        else if (said.code === 'move') {
-          actual += 100 * said.amount
-          adviser.moved(said)
-        } else break
-      }
+      const { adviser, actual } = setBy(printing(change), 1300)
       expect(adviser.advise().code).toBe('done')
       expect(actual).toBeGreaterThan(800)
       expect(actual).toBeLessThan(1000)
