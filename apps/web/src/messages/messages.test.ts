@@ -56,6 +56,39 @@ const STOPS = [
   'apart',
 ]
 
+/** Drawn on the server, which has all words. */
+const SERVER_ONLY = ['report/rateWords.ts', 'report/answered.ts']
+
+test('what asks for words by keys from data has them loaded by its own doors: a page has no others', () => {
+  const GB_DIR = path.join(SOURCE, 'messages/en-GB')
+  const areas = new Map(
+    readdirSync(GB_DIR).map((f) => [
+      f.replace('.ts', ''),
+      [...readFileSync(path.join(GB_DIR, f), 'utf8').matchAll(/^ {2}'([^']+)'/gm)].map((m) => m[1]!),
+    ]),
+  )
+  const doors = new Map(
+    readdirSync(path.join(SOURCE, 'messages'))
+      .filter((f) => f.endsWith('.ts') && !f.includes('.test.'))
+      .map((f) => [
+        f.replace('.ts', ''),
+        [...readFileSync(path.join(SOURCE, 'messages', f), 'utf8').matchAll(/from '\.\/en-GB\/([\w-]+)'/g)].map((m) => m[1]!),
+      ]),
+  )
+  const lacking = files(SOURCE).flatMap((file) => {
+    const at = path.relative(SOURCE, file)
+    if (!/^(features|ui)\//.test(at) || at.includes('/server/') || SERVER_ONLY.some((s) => at.endsWith(s))) return []
+    const text = readFileSync(file, 'utf8')
+    const has = [...text.matchAll(/(?:from|import) '@\/messages\/([\w-]+)'/g)].flatMap((m) => doors.get(m[1]!) ?? [])
+    const asked = [...text.matchAll(/wordsFor\(\s*(?:`([a-z][\w.-]*\.)\$\{|'([a-z][\w.-]*)')/g)].map((m) => m[1] ?? m[2]!)
+    return asked.flatMap((key) => {
+      const owners = [...areas].filter(([, all]) => all.some((k) => k.startsWith(key))).map(([area]) => area)
+      return owners.length > 0 && !owners.some((o) => has.includes(o)) ? [`${at}: ${key}… is in ${owners.join(', ')}`] : []
+    })
+  })
+  expect(lacking).toEqual([])
+})
+
 test('every key written out in a component has words', () => {
   const used = [...sources.matchAll(/\bt\(\s*'([^']+)'/g)].map((m) => m[1] ?? '')
   expect(used.length).toBeGreaterThan(100)

@@ -1,5 +1,5 @@
 import type { Ask } from '@lucerna/core/procedure'
-import '@/messages/terms'
+import '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 
 /** What an answer means, in the card's words or ours. */

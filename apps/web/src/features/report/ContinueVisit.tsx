@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { useNewVisit } from '@/features/places'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/report'
+import '@/messages/terms'
 import { wordsFor } from '@/ui/words'
 
 /** Plans the visit that goes on with an unfinished one, and opens it: as the same job, or as what it has turned out to be. */

@@ -459,4 +459,8 @@ export const terms = {
   'faults.symptom.spillage': 'Spills flue gas',
   'faults.symptom.gas-smell': 'Smell of gas',
   'faults.symptom.water-loss': 'Loses water pressure',
+  'ambient-co.look': 'Look for the source.',
+  'ambient-co.stop': 'Stop work. Get everyone out of the room and ventilate.',
+  'ambient-co.evacuate': 'Get everyone out of the building now.',
+  'ambient-co.emergency': 'Get everyone out of the building now and call the gas emergency number from outside.',
 } as const

@@ -3,7 +3,6 @@ import type { danger as gb } from '../en-GB/danger'
 
 /** American English where it differs: words of everything about safety; changed only with a second reader from the trade. */
 export const danger: Other<typeof gb> = {
-  'ambient-co.emergency': 'Get everyone out of the building now and call the gas utility or 911 from outside.',
   'gate.danger-now': 'Immediate hazard: {{text}}',
   'action.label': 'attach a hazard tag',
   'action.notify-emergency': 'call the gas utility or 911',

@@ -98,4 +98,5 @@ export const terms: Other<typeof gb> = {
   'measurand.leakage.earth': 'Ground leakage current',
   'faults.symptom.spillage': 'Spills flue gases',
   'faults.symptom.low-rate-loss': 'Flame lost at low fire',
+  'ambient-co.emergency': 'Get everyone out of the building now and call the gas utility or 911 from outside.',
 }

@@ -5,6 +5,7 @@ import { formatNumber } from '@lucerna/core/units'
 import { useMemo } from 'react'
 import { locale, wordsFor } from '@/ui/words'
 import { t } from '@/messages/setup'
+import '@/messages/visit'
 import { useDesk } from '../parts/context'
 
 const MOST_SHOWN = 3
