@@ -5,11 +5,12 @@ import { SCREW_PRIORS, TINY_TURN } from './priors'
 import { contradicts, explanationsOf, type Held } from './doubt'
 import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
+import { supposeInput } from './supposeInput'
 import { deadShare, heldShare, suspicionsOf } from './suspect'
 import { bendOf } from './valve'
 import { Weigher } from './weigh'
 
-const { abs, log, max } = Math
+const { abs, max } = Math
 
 /** Moves after which a valve that is not set is called out. */
 const ENOUGH_MOVES = { one: 7, more: 9 } as const
@@ -22,8 +23,6 @@ const PLAIN: readonly Suspicion[] = ['at-its-stop', 'does-not-answer', 'wrong-wa
 const PLAIN_WEIGHT = 0.55
 /** Readings of one rate between two moves. */
 const READ_AT_MOST = 3
-/** What is not known of an input that nobody clocked is the same before and after a move; only how it answers counts against a limit. */
-const INPUT_SPREAD = 0.005
 /** Amounts of a move, in the least that a hand can make. */
 const AMOUNTS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20, 22, 24, 28, 32, 36, 40, 48] as const
 const GROWTH = 3
@@ -92,7 +91,7 @@ export class Adviser {
         !first,
         this.desk.rates.flatMap((r) => (this.seen.stale(r.id) ? [r.id] : [])),
       )
-      if (first) this.settleInput(rateId, some)
+      if (first && !some.some((r) => r.figure === 'input')) supposeInput(this.desk, cloud, rateId)
       cloud.read(
         some.filter((r) => r.figure === 'co'),
         false,
@@ -107,26 +106,6 @@ export class Adviser {
           ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some) }
           : null
       if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise }
-    }
-  }
-
-  /** Where nobody clocked the meter, the input is what pressure or mixture say, within a few percent. */
-  private settleInput(rateId: string, some: readonly DeskReading[]): void {
-    const { cloud, desk } = this
-    if (some.some((r) => r.figure === 'input')) return
-    const r = cloud.rateAt(rateId)
-    const c = cloud.columns.rate[r]!
-    const aim = desk.aims.find((a) => a.figure === 'mixture' && a.rateId === rateId)
-    const pressure = desk.aims.filter((a) => a.figure === 'pressure' && a.rateId === rateId)
-    for (let p = 0; p < cloud.count; p++) {
-      const o = p * cloud.columns.width
-      const said =
-        pressure.length > 0
-          ? pressure.reduce((sum, a) => sum + 0.5 * log(cloud.data[o + c.pressure[a.section ?? 0]!]! / middleOf(a)), 0) / pressure.length
-          : aim
-            ? log(middleOf(aim)) - cloud.data[o + c.mixture]!
-            : 0
-      cloud.data[o + c.gas] = said + INPUT_SPREAD * cloud.normal()
     }
   }
 
@@ -388,7 +367,7 @@ export class Adviser {
     const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
     // Nothing that is turned brings more than the supply gives.
     const starved = aim.figure === 'pressure' && made >= 2 && heldShare(this.cloud, aim) > SURELY_DEAD
-    // One or two screws that each rate goes on about: whoever turns them once more does not set it either.
+    // Each rate had its few, and all of them together are many: one more does not set it either.
     const inAll = this.moves.length >= ENOUGH_MOVES.more && this.desk.screws.length <= FEW_SCREWS
     return enough || inAll || dead || spent || plain || starved ? this.calledOut(aim, screws, false) : null
   }
@@ -415,4 +394,3 @@ export class Adviser {
 
 const sameSpot = (a: Pick<Aim, 'rateId' | 'section'>, b: Pick<Aim, 'rateId' | 'section'>): boolean =>
   a.rateId === b.rateId && a.section === b.section
-const middleOf = (a: Aim): number => a.nominal ?? (a.min + a.max) / 2

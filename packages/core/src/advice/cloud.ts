@@ -1,7 +1,8 @@
 import { lnCoAirFree } from './coCurve'
 import { type Columns, columnsOf } from './columns'
-import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew, PrintedEffect } from './desk'
-import { DEAD, DIRECTION, GOVERNOR_AT_PA, LPG_GOVERNOR, PRINTED_SPREAD, SCREW_FUNCTIONS, SCREW_PRIORS, UNLIKE_PRINTED } from './priors'
+import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
+import { Gains } from './gains'
+import { DEAD, DIRECTION, GOVERNOR_AT_PA, PRINTED_SPREAD, SCREW_FUNCTIONS, SCREW_PRIORS, UNLIKE_PRINTED } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
 import { Valve } from './valve'
@@ -55,6 +56,7 @@ export class Cloud {
   readonly columns: Columns
   /** How one guess answers a move. */
   readonly valve: Valve
+  private readonly gains: Gains
   readonly data: Float64Array
   private readonly logWeight: Float64Array
   /** Screws of which something can be learnt: what was not moved tells nothing. */
@@ -77,6 +79,7 @@ export class Cloud {
     }
     this.meant = desk.rates.map((r) => Array.from({ length: desk.sectionCount }, (_, i) => middle(r.id, i)))
     this.valve = new Valve(desk, this.columns, this.meant)
+    this.gains = new Gains(desk, this.columns, this.meant)
     for (let p = 0; p < count; p++) this.begin(p * this.columns.width)
   }
 
@@ -119,43 +122,19 @@ export class Cloud {
     const prior = SCREW_PRIORS[screw.function]
     const right = screw.sign !== 0 ? DIRECTION.printed : screw.function === 'governor' ? DIRECTION.governor : DIRECTION.unknown
     const sign = (screw.sign === 0 ? 1 : screw.sign) * (this.random() < right ? 1 : -1)
-    const printed = screw.printed && asPrinted ? this.gainOf(o, screw, screw.printed) : null
+    const printed = screw.printed && asPrinted ? this.gains.printed(this.data, o, screw, screw.printed) : null
     // A few are far from what is usual.
     const tail = this.random() < 0.06 ? 1.5 : 1
     const spread = log(prior.gsd) * tail * (printed ? PRINTED_SPREAD : 1)
     data[o + c.gain] =
       sign *
-      (printed ?? this.usualGain(screw)) *
+      (printed ?? this.gains.usual(screw)) *
       exp(spread * (data[o + this.columns.alike[SCREW_FUNCTIONS.indexOf(screw.function)]!]! + OWN * this.normal()))
     const worn = this.random() < WORN ? WORN_PLAY : 1
     data[o + c.play] = worn * prior.backlash * exp(log(prior.backlashGsd) * this.normal())
     data[o + c.at] = data[o + c.play]! * (this.random() - 0.5)
     data[o + c.stick] = this.random() < STICKS ? prior.backlash * exp(0.7 * this.normal()) : 0
     data[o + c.dead] = this.random() < DEAD ? 1 : 0
-  }
-
-  /** What one unit of a screw usually does, in what its gain is in. */
-  private usualGain(screw: DeskScrew): number {
-    const at = this.desk.rates.find((r) => screw.rates.includes(r.id)) ?? this.desk.rates[0]
-    const spring = screw.function === 'governor' || screw.function === 'click' ? sqrt(this.meantAt(at?.id, screw) / GOVERNOR_AT_PA) : 1
-    const stiff = screw.function === 'governor' && this.desk.lpg ? LPG_GOVERNOR / sqrt(LPG_GOVERNOR) : 1
-    return SCREW_PRIORS[screw.function].median * spring * stiff
-  }
-
-  /** What a card prints of a screw, in what its gain is in. Gas goes with the square root of what drives it, the mixture with the gas. */
-  private gainOf(o: number, screw: DeskScrew, { of, rateId, perUnit }: PrintedEffect): number {
-    const { data, columns, desk } = this
-    const share = desk.rates[this.rateAt(rateId)]?.share ?? 1
-    const pulls = screw.function === 'offset' && desk.premix
-    const driving = pulls ? exp(data[o + columns.venturi]!) * share ** 2 : this.meantAt(rateId, screw)
-    const inPa = pulls || screw.function === 'governor' || screw.function === 'click' || screw.function === 'offset'
-    if (of === 'pressure') return inPa ? perUnit : perUnit / (2 * driving)
-    const flow = screw.moves === 'air' ? perUnit : perUnit / data[o + columns.follow]!
-    return inPa ? 2 * driving * flow : flow
-  }
-
-  private meantAt(rateId: string | undefined, screw: DeskScrew): number {
-    return (rateId === undefined ? undefined : this.meant[this.rateAt(rateId)]?.[screw.section ?? 0]) ?? GOVERNOR_AT_PA
   }
 
   /** Which rate of the desk this is. */
