@@ -2,7 +2,7 @@ import { and, eq, sql } from 'drizzle-orm'
 import { instrument, report, site, visit, visitEvent } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { actorNamed, closeAll, inside, ownerDb } from '@/test/world'
-import { addSample, hasSample, removeSample } from './server/sample'
+import { addSample, hasSample, removeSample, soonToday } from './server/sample'
 
 let maren: Actor
 beforeAll(async () => {
@@ -26,6 +26,17 @@ const left = async (sites: readonly string[], visits: readonly string[]) => {
   )
   return counts.reduce((sum, [row]) => sum + row!.n, 0)
 }
+
+test.each([
+  ['2026-06-01T09:20:00Z', 'Europe/Zurich', '2026-06-01T10:00:00.000Z'],
+  ['2026-06-01T09:50:00Z', 'Europe/Zurich', '2026-06-01T11:00:00.000Z'],
+  // Half past eleven in the evening there: the next full hour is tomorrow.
+  ['2026-06-01T21:30:00Z', 'Europe/Zurich', '2026-06-01T21:30:00.000Z'],
+  ['2026-06-02T03:30:00Z', 'America/Chicago', '2026-06-02T04:00:00.000Z'],
+  ['2026-06-02T04:30:00Z', 'America/Chicago', '2026-06-02T04:30:00.000Z'],
+])('at %s in %s the sample’s visit is planned for %s: soon, and today', (now, zone, planned) => {
+  expect(soonToday(new Date(now), zone).toISOString()).toBe(planned)
+})
 
 test('samples are there to try with, once, and one button takes all of them away and nothing else', async () => {
   await inside(maren, (tx) => removeSample(tx, maren, NOW))

@@ -14,6 +14,7 @@ import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
+import { dayAt } from '@/ui/zoned'
 
 /** Sites, and past services of each: enough to see a history. */
 const SITES = 2
@@ -96,7 +97,7 @@ export async function addSample(tx: Transaction, actor: Actor, now: Date): Promi
           id: newId(),
           firmId: actor.firmId,
           siteId: ids.siteId,
-          plannedFor: new Date(Math.ceil((now.getTime() + HOUR / 4) / HOUR) * HOUR).toISOString(),
+          plannedFor: soonToday(now, actor.timeZone).toISOString(),
           assignedTo: actor.userId,
           remark: t('sample.remark'),
         },
@@ -135,4 +136,15 @@ export async function removeSample(
     { field: 'visits', from: gone?.visits ?? 0, to: 0 },
   ])
   return { sites: gone?.sites ?? 0, visits: gone?.visits ?? 0, instruments: gone?.instruments ?? 0 }
+}
+
+/**
+ * The next full hour, while it is still today; late in the evening now: who tries samples looks for them on today's list.
+ *
+ * @example
+ * soonToday(new Date('2026-06-01T21:30:00Z'), 'Europe/Zurich') // 21:30 UTC: at midnight it would be tomorrow's
+ */
+export function soonToday(now: Date, timeZone: string): Date {
+  const next = new Date(Math.ceil((now.getTime() + HOUR / 4) / HOUR) * HOUR)
+  return dayAt(next, timeZone) === dayAt(now, timeZone) ? next : now
 }
