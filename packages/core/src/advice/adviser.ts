@@ -105,7 +105,7 @@ export class Adviser {
         last.surprise === null && this.held && contradicts(cloud, this.held, some, surprise)
           ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some) }
           : null
-      if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise }
+      if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise, farthest: cloud.farthest ?? undefined }
     }
   }
 

@@ -105,6 +105,7 @@ describe('a governor that gives 100 Pa for a turn, by its word', () => {
     expect(third(941)).toMatchObject({ id: '3' })
     expect(third(941).surprise).toBeLessThan(3)
     expect(third(1240).surprise).toBeGreaterThan(3)
+    expect(third(1240).farthest).toMatchObject({ figure: 'pressure', rateId: 'max' })
   })
 })
 

@@ -62,6 +62,8 @@ export class Cloud {
   /** Screws of which something can be learnt: what was not moved tells nothing. */
   private readonly turned = new Set<string>()
   private last: DeskScrew | null = null
+  /** Of the readings that were weighed last, the one that lay farthest from what was foretold. */
+  farthest: DeskReading | null = null
   /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
   private readonly meant: readonly (readonly number[])[]
 
@@ -265,6 +267,7 @@ export class Cloud {
     const { count, columns, data, logWeight } = this
     let surprise = 0
     logWeight.fill(0)
+    if (weigh) this.farthest = null
     if (weigh)
       for (const reading of readings) {
         if (reading.figure === 'co') continue
@@ -272,7 +275,9 @@ export class Cloud {
         if (!seen) continue
         const { mean, sd } = this.guessed(seen.at)
         const doubt = sqrt(seen.doubt ** 2 + (0.05 * min(abs(seen.value - mean), 3 * sd)) ** 2)
-        surprise = max(surprise, abs(seen.value - mean) / sqrt(sd * sd + doubt * doubt))
+        const off = abs(seen.value - mean) / sqrt(sd * sd + doubt * doubt)
+        if (off > surprise) this.farthest = reading
+        surprise = max(surprise, off)
         for (let p = 0; p < count; p++) {
           const z2 = ((seen.value - data[p * columns.width + seen.at]!) / doubt) ** 2
           logWeight[p]! -= 0.5 * min(z2, MOST_Z2 + log(1 + max(0, z2 - MOST_Z2)))

@@ -54,6 +54,8 @@ export interface Scored {
   readonly effects: readonly Effect[]
   /** How far the reading lay from what was foretold, in its doubt; null until it was read. */
   readonly surprise: number | null
+  /** The figure of that reading which lay farthest. */
+  readonly farthest?: Pick<DeskReading, 'figure' | 'rateId' | 'section'> | undefined
 }
 
 /** What else would explain a reading that contradicts the move that was written down. */

@@ -104,6 +104,7 @@ export const setup = {
   'setup.foretold': '{{what}} was expected between {{low}} and {{high}}',
   'setup.came-as-foretold': 'came as expected',
   'setup.came-otherwise': 'came differently',
+  'setup.came-otherwise-of': '{{what}} came differently',
   'setup.home': 'The way back to as found:',
   'setup.home-clicks':
     'Clicks may have been lost on the way: the same number in return need not undo them. Read at every rate after the last one.',

@@ -1,5 +1,6 @@
 'use client'
 
+import type { Effect, Scored } from '@lucerna/core/advice'
 import { timeAt } from '@/ui/dates'
 import { t } from '@/messages/setup'
 import { rateName, useSetUp } from './desk'
@@ -16,11 +17,19 @@ export function Moves() {
     const at = whenOf(id)
     return at === null ? '' : timeAt(at, timeZone)
   }
+  /** What came differently, where it is another figure than the one whose interval is told. */
+  const otherwise = (told: Effect, farthest: Scored['farthest']) => {
+    const measurandId = farthest && farthest.figure !== 'inlet' ? measurandOf(farthest.figure) : null
+    const section = farthest?.section ?? null
+    if (!farthest || !measurandId || (farthest.figure === told.figure && section === told.section)) return t('setup.came-otherwise')
+    const where = section === null ? undefined : appliance.card.sections[section]?.label
+    return t('setup.came-otherwise-of', { what: [t(`short.${measurandId}`), where].filter(Boolean).join(', ') })
+  }
   return (
     <details className="border-t hairline pt-2" open={moves.length < 4}>
       <summary className="min-h-11 cursor-pointer font-semibold">{t('setup.moves', { count: moves.length })}</summary>
       <ol className="flex flex-col gap-2 text-sm">
-        {moves.map(({ move, effects, surprise, id }) => {
+        {moves.map(({ move, effects, surprise, farthest, id }) => {
           const adjuster = appliance.card.adjusters.find((a) => a.id === move.screwId)
           const main = effects.find((e) => e.rateId === move.rateId && e.figure !== 'input' && e.figure !== 'co')
           return (
@@ -36,7 +45,7 @@ export function Moves() {
                     high: effectValue(main.figure, main.high, units),
                   })}
                   {surprise !== null &&
-                    ` · ${t(surprise <= 2 && desk.advised.doubt?.move !== move ? 'setup.came-as-foretold' : 'setup.came-otherwise')}`}
+                    ` · ${surprise <= 2 && desk.advised.doubt?.move !== move ? t('setup.came-as-foretold') : otherwise(main, farthest)}`}
                 </>
               )}
             </li>

@@ -266,6 +266,16 @@ describe('the log of moves and the way back', () => {
     expect(rows[0]).toMatch(/^10:05 .*¼ turn anticlockwise at .*was expected between .* came as expected$/)
     expect(rows[1]).toMatch(/came differently$/)
     expect(rows[2]).not.toMatch(/came/)
+    // Another figure than the one whose interval is told is named.
+    cleanup()
+    const off = { ...scored('d', 0.25, 4), farthest: { figure: 'pressure' as const, rateId: 'max', section: null } }
+    const told = { ...scored('e', 0.25, 4), farthest: { figure: 'co2' as const, rateId: 'max', section: null } }
+    show(deskWith(larch, { moves: [off, told] }), <Moves />)
+    const [named, plain] = screen.getAllByRole('listitem').map((li) => li.textContent)
+    expect(named).toMatch(/ · burner came differently$/)
+    expect(plain).toMatch(/ · came differently$/)
+    cleanup()
+    show(deskWith(larch, { moves: [scored('a', -0.25, 1)], home }), <Moves />)
     fireEvent.click(screen.getByRole('button', { name: /⅛ turn clockwise/ }))
     expect(turn).toHaveBeenCalledWith(adjuster(larch, 'throttle'), 0.125, 'max')
   })
