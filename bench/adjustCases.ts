@@ -6,7 +6,7 @@ import { type Practice, SHIPPED_PRACTICES } from '@lucerna/core/practice'
 import { LAWS, type Law, Plant, type PlantSetup } from '@lucerna/sim/adjusting'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import type { FaultId } from '@lucerna/sim/engine'
-import type { Random } from '@lucerna/sim/random'
+import { normal, type Random, seededRandom } from '@lucerna/sim/random'
 
 const [metricRatio, imperialOxygen] = SHIPPED_PRACTICES as [Practice, Practice]
 const card = (id: string): Card => DEMO_CARDS.find((c) => c.id === id)!
@@ -31,6 +31,23 @@ export interface Case {
   readonly desk: Desk
   readonly setup: PlantSetup
   readonly faulty: boolean
+}
+
+/** What cards print is the middle of a construction as its maker measured it, give or take; of so many it is another valve’s, by so much at most either way. */
+const PRINTED_ABOUT = 0.15
+const MISPRINTED = { share: 0.1, by: 3 } as const
+
+/** The desk as its card tells of it, where the card may be wrong. */
+function asPrinted(desk: Desk, random: Random): Desk {
+  const wrong = random() < MISPRINTED.share
+  const off = (random() < 0.5 ? 1 : -1) * between(random, 0.5, 1) * Math.log(MISPRINTED.by)
+  return {
+    ...desk,
+    screws: desk.screws.map((s) => {
+      const factor = Math.exp(PRINTED_ABOUT * normal(random) + (wrong ? off : 0))
+      return { ...s, printed: s.printed && { ...s.printed, perUnit: s.printed.perUnit * factor } }
+    }),
+  }
 }
 
 /** A valve out of its band that can be set, or (asked so) one that cannot. */
@@ -69,7 +86,7 @@ export function draw(kind: Kind, random: Random, faulty: boolean): Case {
       positions,
       dead,
     }
-    if (isOut(setup, desk) && reachable(setup, desk) === !faulty) return { desk, setup, faulty }
+    if (isOut(setup, desk) && reachable(setup, desk) === !faulty) return { desk: asPrinted(desk, seededRandom(setup.seed)), setup, faulty }
   }
 }
 

@@ -203,6 +203,9 @@ test('removed with undo; photographs added, refused and erased', { tag: '@phone'
 })
 
 test('search from anywhere by keyboard, with a typing error; filters in the address', async ({ page }) => {
+  // What a link in sight leads to is asked for when it is wanted, and not before.
+  const unasked: string[] = []
+  page.on('request', (r) => r.headers()['next-router-prefetch'] !== undefined && unasked.push(r.url()))
   await signIn(page, 'Tobias')
   await expect(async () => {
     await page.keyboard.press('/')
@@ -217,6 +220,7 @@ test('search from anywhere by keyboard, with a typing error; filters in the addr
   await page.keyboard.press('Control+k')
   await page.keyboard.type('zzzzqqqq')
   await said(page, /No matches for “zzzzqqqq”/)
+  expect(unasked).toEqual([])
   await page.keyboard.press('Escape')
   await page.goto('/sites?show=appliances')
   await page.getByLabel('Any gas').selectOption('propane')

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { Mark } from '@/ui/Mark'
 import { t } from '@/messages/all'
 

@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import { toast, Toaster as Sonner } from 'sonner'
 import { toasterIsThere } from './toast'
 
-/** Shows what is said, one at a time, above the bar on a phone. */
+/** Shows what is said, one at a time, above the bar on a phone. Whoever goes on meanwhile presses what lies under it: only its own button is in the way. */
 export default function Toaster() {
   useEffect(() => {
     toasterIsThere(({ kind, text, options }) => void (kind === 'error' ? toast.error(text, options) : toast(text, options)))
@@ -21,8 +21,8 @@ export default function Toaster() {
           unstyled: true,
           classNames: {
             toast:
-              'font-sans! bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg',
-            actionButton: 'btn btn-outline btn-sm ml-auto text-sm',
+              'pointer-events-none! font-sans! bg-base-300 text-base-content border hairline rounded-md px-4 py-3 flex items-center gap-4 w-full text-base shadow-lg',
+            actionButton: 'pointer-events-auto btn btn-outline btn-sm ml-auto text-sm',
           },
         }}
       />

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { redirect } from 'next/navigation'
 import { ForgetDevice } from '@/features/visit/ForgetDevice'
 import { demoSignInAction } from '@/features/sign-in/actions'

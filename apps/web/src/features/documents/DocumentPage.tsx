@@ -1,5 +1,5 @@
 import { differences } from '@lucerna/core/appliance'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { notFound } from 'next/navigation'
 import { requireActor, unitsOf } from '@/server/actor'
 import { may } from '@/server/may'

@@ -1,5 +1,5 @@
 import { Calculator, CalendarDays, Ellipsis, House } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { Fragment, type ReactNode } from 'react'
 import { KeepPage } from '@/features/offline'
 import { Palette } from '@/features/search'

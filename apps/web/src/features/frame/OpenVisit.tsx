@@ -1,7 +1,7 @@
 'use client'
 
 import { Flame } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { createContext, type ReactNode, Suspense, use, useCallback, useContext, useEffect, useMemo, useState } from 'react'
 import { t } from '@/messages/shell'
 

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { signOutAction } from './signOut'
 import { ThemeChoice } from '@/ui/ThemeChoice'
 import { t } from '@/messages/shell'

@@ -1,6 +1,6 @@
 'use client'
 
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { registerPasskey } from '@/features/sign-in'
@@ -35,7 +35,7 @@ export function FirstPasskey() {
               <p className="rounded-md bg-base-200 p-3 break-all select-all">{wrong.spare}</p>
             </>
           )}
-          <Link href="/today" prefetch={false} onClick={forgetSpare} className="btn press btn-outline">
+          <Link href="/today" onClick={forgetSpare} className="btn press btn-outline">
             {t('begin.spare-noted')}
           </Link>
         </>

@@ -2,7 +2,7 @@
 
 import type { Card } from '@lucerna/core/appliance'
 import { Plus, Trash2 } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { useRouter } from 'next/navigation'
 import { useFieldArray, useWatch } from 'react-hook-form'
 import { described, Field } from '@/ui/Field'

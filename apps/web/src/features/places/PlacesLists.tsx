@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { type ApplianceRow, type Page, type PlacesQuery, type SiteRow } from '@/features/places/server/lists'
 import { dateAt, plainDate } from '@/ui/dates'
 import { WarningSign } from '@/ui/WarningSign'

@@ -1,5 +1,5 @@
 import type { MeasurandId } from '@lucerna/core/measure'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { dateAt, monthOf } from '@/ui/dates'
 import { figureWithUnit, type Units } from '@/ui/figures'
 import { WideTable } from '@/ui/WideTable'

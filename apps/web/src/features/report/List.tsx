@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { WarningSign } from '@/ui/WarningSign'
 import { isTold, type Part, type Section } from './parts'
 

@@ -1,6 +1,6 @@
 import type { MeasurandId } from '@lucerna/core/measure'
 import type { Report, ReportLine } from '@lucerna/core/report'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { figure, spanText, unitText } from '@/ui/figures'
 import { BeadSign, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/messages/all'

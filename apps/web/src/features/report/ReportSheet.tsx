@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { dateAt, timeAt } from '@/ui/dates'
 import { Mark } from '@/ui/Mark'
 import { WarningSign } from '@/ui/WarningSign'

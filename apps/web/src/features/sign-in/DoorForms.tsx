@@ -1,6 +1,6 @@
 'use client'
 
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { type ReactNode, useActionState } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/account'

@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { Sample } from './Sample'
 import { t } from '@/messages/all'
 import type { Begun } from './server/waiting'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { followUpText } from '@/features/places'
 import { type Briefing, type DayVisit } from './server/day'
 import { dateAt, timeAt } from '@/ui/dates'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import type { ReactNode } from 'react'
 import { WarningSign } from '@/ui/WarningSign'
 

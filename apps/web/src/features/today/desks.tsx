@@ -1,5 +1,5 @@
 import { licenceState } from '@lucerna/core/visit'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { readFirm } from '@/db/client'
 import { listMembers, sendable } from '@/features/people/server'
 import { newNotes } from '@/features/lockout/server'

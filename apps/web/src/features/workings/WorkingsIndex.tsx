@@ -2,7 +2,7 @@
 
 import { WORKING_GROUPS } from '@lucerna/core/workings'
 import { Search } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { useRouter } from 'next/navigation'
 import { useEffect, useRef, useState } from 'react'
 import { t } from '@/messages/calc'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { recentWorkings } from '@/features/workings/server/memory'
 import { knownOf, openVisitFor } from '@/features/workings/server/start'
 import { WorkingsIndex } from '@/features/workings/WorkingsIndex'

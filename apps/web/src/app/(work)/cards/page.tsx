@@ -1,5 +1,5 @@
 import { BURNER_KINDS } from '@lucerna/core/appliance'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { inFirm } from '@/db/client'
 import { ImportDocument } from '@/features/documents/parts/ImportDocument'
 import { NewDocument } from '@/features/documents/parts/BeginDraft'

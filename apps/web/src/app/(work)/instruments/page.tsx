@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { readFirm } from '@/db/client'
 import { BridgesPanel } from '@/features/live/BridgesPanel'
 import { listBridges } from '@/features/live/server/bridges'

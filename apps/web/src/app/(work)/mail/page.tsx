@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { notFound } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { MailServer } from '@/features/people/parts/MailServer'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { inFirm } from '@/db/client'
 import { ImportDocument } from '@/features/documents/parts/ImportDocument'
 import { listDocuments, practiceUses } from '@/features/documents/server/documents'

@@ -1,7 +1,7 @@
 import { BURNER_KINDS } from '@lucerna/core/appliance'
 import { GAS_PRESET_IDS } from '@lucerna/core/gas'
 import { Plus } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { readFirm } from '@/db/client'
 import { Appliances, Sites } from '@/features/places/PlacesLists'
 import { APPLIANCE_STATES, listAppliances, listSites, placesQuerySchema } from '@/features/places/server/lists'

@@ -1,5 +1,5 @@
 import { instrumentsNeeded } from '@lucerna/core/procedure'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { AsOf } from '@/features/offline/AsOf'
 import { Begin } from '@/features/today/Begin'
 import { VisitList } from '@/features/today/DayList'

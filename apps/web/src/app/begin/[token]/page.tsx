@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { OpeningForm } from '@/features/opening/OpeningForm'
 import { PROFILES } from '@/features/opening/schemas'
 import { isLinkOpen } from '@/features/opening/server/open'

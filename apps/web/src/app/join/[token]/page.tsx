@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { readInvitation } from '@/features/people/server/invitations'
 import { PasswordForm } from '@/features/sign-in/DoorForms'
 import { DoorPage } from '@/features/sign-in/DoorPage'

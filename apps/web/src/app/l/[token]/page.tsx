@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { redirect } from 'next/navigation'
 import { inFirm } from '@/db/client'
 import { whereTo } from '@/features/label/links'

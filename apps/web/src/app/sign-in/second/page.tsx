@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { DoorPage } from '@/features/sign-in/DoorPage'
 import { SecondForm } from '@/features/sign-in/SecondForm'
 import { nextPath } from '@/server/nextPath'

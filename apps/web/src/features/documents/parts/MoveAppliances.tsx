@@ -1,7 +1,7 @@
 'use client'
 
 import type { Difference } from '@lucerna/core/appliance'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { toast } from '@/ui/toast'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/documents'
 import { type DocumentKind, KINDS } from '../kinds'

@@ -2,7 +2,7 @@ import { type Diagnosis, type FaultMap, type Finding, isMeasured, type Next, typ
 import { MEASURANDS, shownAs } from '@lucerna/core/measure'
 import { parseQuantity } from '@lucerna/core/units'
 import { Calculator } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { described, Field } from '@/ui/Field'
 import { figureWithUnit, type Units } from '@/ui/figures'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { type AppliancePage } from '@/features/places/server/pages'
 import { plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'

@@ -1,5 +1,5 @@
 import { CalendarCheck, Camera, CircleAlert, Factory, ListChecks, StickyNote, Wrench } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import type { ReactNode } from 'react'
 import { dateAt, plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'

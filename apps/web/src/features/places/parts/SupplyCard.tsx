@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { plainDate } from '@/ui/dates'
 import type { Units } from '@/ui/figures'
 import { quantitySaid } from '@/ui/quantityText'

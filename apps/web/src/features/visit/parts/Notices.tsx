@@ -2,7 +2,7 @@
 
 import { withoutNotice } from '@lucerna/core/visit'
 import { Check } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { Dialog } from '@/ui/Dialog'

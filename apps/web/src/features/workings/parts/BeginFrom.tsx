@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { t } from '@/messages/calc'
 import type { OpenVisit } from '../server/start'
 

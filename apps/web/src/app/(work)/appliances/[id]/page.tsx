@@ -1,6 +1,6 @@
 import { EMIT_TABLE } from '@lucerna/core/visit'
 import { GitCompareArrows, StickyNote } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { Facts, Kit, Safeties } from '@/features/places/appliance/Aside'
 import { CardTable } from '@/features/places/appliance/CardTable'
 import { historiesOf, trendOf } from '@/features/places/appliance/histories'

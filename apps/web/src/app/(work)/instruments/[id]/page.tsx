@@ -1,5 +1,5 @@
 import { channelSpecSchema } from '@lucerna/core/measure'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { inFirm } from '@/db/client'
 import { accuracyText, readingText, spanText } from '@/features/instruments/channels'
 import { dueOf } from '@/features/instruments/due'

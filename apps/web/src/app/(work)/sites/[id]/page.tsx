@@ -1,5 +1,5 @@
 import { Plus } from 'lucide-react'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { ContactData } from '@/features/places/parts/ContactData'
 import { Photos } from '@/features/places/parts/Photos'
 import { PlanVisit } from '@/features/places/parts/PlanVisit'

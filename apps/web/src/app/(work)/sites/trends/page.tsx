@@ -1,5 +1,5 @@
 import { DRIFT_LAWS } from '@lucerna/core/drift'
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { Frame } from '@/features/frame/Frame'
 import { listTrends, trendsQuerySchema } from '@/features/places/server/trends'
 import { LeavingTable, UnlikeTable } from '@/features/places/TrendsTable'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { compareVisits } from '@/features/places/appliance/compare'
 import { VisitChoice } from '@/features/places/appliance/VisitChoice'
 import { appliancePage } from '@/features/places/server/pages'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { notFound, redirect } from 'next/navigation'
 import { Frame } from '@/features/frame/Frame'
 import { NoticeSheet } from '@/features/report/NoticeSheet'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { notFound, redirect } from 'next/navigation'
 import { mayStartVisits } from '@lucerna/core/visit'
 import { ContinueVisit } from '@/features/report/ContinueVisit'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { notFound, redirect } from 'next/navigation'
 import { PrintButton } from '@/features/report/PrintButton'
 import { tracesOf } from '@/features/report/queries'

@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from '@/ui/Link'
 import { ApplianceForm } from '@/features/places/ApplianceForm'
 import { FormPage } from '@/features/places/FormPage'
 import { cardChoices, newAppliance, supplyChoices } from '@/features/places/server/choices'
