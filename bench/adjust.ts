@@ -29,6 +29,8 @@ interface Outcome {
   /** What was read and moved, as the adviser of a later visit gets it. */
   readonly log?: readonly DeskEntry[]
   readonly moves: number
+  /** Times that the appliance was brought to another rate to be read, of the adviser. */
+  readonly changes?: number
   readonly set: boolean
   readonly called: boolean
   readonly breaches: readonly string[]
@@ -89,6 +91,8 @@ function withAdviser({ desk, setup }: Case, seed: number, before: readonly DeskE
   let moves = 0
   let tinyBreaches = 0
   let doubts = 0
+  let changes = 0
+  let at: string | null = null
   for (let n = 0; n < 200; n++) {
     const advice = adviser.advise()
     if (tracing)
@@ -108,6 +112,8 @@ function withAdviser({ desk, setup }: Case, seed: number, before: readonly DeskE
         ),
       )
     if (advice.code === 'read') {
+      if (at !== null && at !== advice.rateId) changes++
+      at = advice.rateId
       const seen = plant.read(advice.rateId, advice.figures, advice.sections, desk.sectionCount > 1)
       if (tracing)
         console.log('   read', advice.rateId, seen.map((r) => `${r.figure}${r.section ?? ''}=${r.valueSi.toPrecision(4)}`).join(' '))
@@ -131,6 +137,7 @@ function withAdviser({ desk, setup }: Case, seed: number, before: readonly DeskE
         last: advice.code === 'call-out' ? advice.suspicions.map((x) => `${x.code} ${x.weight.toFixed(2)}`).join() : advice.code,
         log,
         moves,
+        changes,
         set,
         called: advice.code === 'call-out',
         breaches: watch.breaches,
@@ -295,6 +302,7 @@ function setKind(k: number, kind: Kind): Moves {
     [
       `${kind.name.padEnd(20)} adviser ${told(adviser).padEnd(12)} eighth ${told(eighth).padEnd(12)} known ${told(known).padEnd(12)} spread ${told(spread).padEnd(12)}`,
       `${(mean(adviser) / mean(eighth)).toFixed(2)} × ${(mean(adviser) / mean(known)).toFixed(2)} ×`,
+      `brought to another rate ${mean(outcomes.adviser.map((o) => o.changes ?? 0)).toFixed(1)} times`,
       `breaches ${breaches.length} (tiny ${tiny}, warming up ${drifted}) false calls ${(100 * falseCalls).toFixed(0)} % unset ${unset} asked in vain after ${(100 * asked).toFixed(0)} % of moves`,
       `faulty called ${(100 * called).toFixed(0)} % of ${unsettable.length}`,
       `a year later ${told(again)}, ${(mean(again) / mean(knownAgain)).toFixed(2)} × breaches ${outcomes.again.flatMap((o) => o.breaches).length} false calls ${outcomes.again.filter((o) => o.called).length}`,

@@ -1,12 +1,14 @@
 import { Cloud } from './cloud'
 import type { Aim, Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
 import { effectsOf } from './effects'
+import { HeldBack, NEAR_LIMIT } from './heldBack'
 import { SCREW_PRIORS, TINY_TURN } from './priors'
 import { contradicts, explanationsOf, type Held } from './doubt'
 import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
 import { supposeInput } from './supposeInput'
 import { deadShare, heldShare, suspicionsOf } from './suspect'
+import { reaches } from './unread'
 import { bendOf } from './valve'
 import { Weigher } from './weigh'
 
@@ -26,10 +28,6 @@ const READ_AT_MOST = 3
 /** Amounts of a move, in the least that a hand can make. */
 const AMOUNTS = [1, 2, 3, 4, 5, 6, 7, 8, 10, 12, 14, 16, 18, 20, 22, 24, 28, 32, 36, 40, 48] as const
 const GROWTH = 3
-/** CO above this share of its limit stands in the way of every move that raises the gas. */
-const NEAR_LIMIT = 0.5
-/** A move of so many of the least that a hand can make is a small one. */
-const CREEPING = 2
 /** CO of so many times its limit is that of a flame that lifts or drowns. */
 const HARDLY_BURNS = 20
 /** A move that is worth making brings its figure nearer by this, in rates out of their band; one that finds out which way a screw acts need not. */
@@ -50,6 +48,7 @@ export class Adviser {
   private readonly cloud: Cloud
   private readonly seen: Seen
   private readonly weigher: Weigher
+  private readonly heldBack: HeldBack
   /** Every move with what was foretold of it and how it came. */
   readonly moves: Scored[] = []
   private readonly net: Map<string, number>
@@ -74,6 +73,7 @@ export class Adviser {
     this.known = this.cloud.remember(before)
     this.seen = new Seen(desk, this.cloud)
     this.weigher = new Weigher(desk, this.cloud, this.seen)
+    this.heldBack = new HeldBack(desk, this.cloud, this.seen, this.weigher, (aim, screws) => this.best(aim, screws))
     this.net = new Map(desk.screws.map((s) => [s.id, s.position]))
   }
 
@@ -120,7 +120,7 @@ export class Adviser {
     this.net.set(screw.id, (this.net.get(screw.id) ?? 0) + move.amount)
     this.moves.push({ move, effects, surprise: null })
     for (const { id } of this.desk.rates)
-      if (this.touches(screw, id, move.rateId)) {
+      if (reaches(this.desk, screw, id, move.rateId)) {
         this.seen.outdate(id)
         this.readings.delete(id)
       }
@@ -133,14 +133,6 @@ export class Adviser {
       this.relearnt.add(id)
     }
     this.doubt = null
-  }
-
-  /** Whether a screw that is moved at a rate can move another rate's figures. */
-  private touches(screw: DeskScrew, rateId: string, movedAt: string): boolean {
-    if (rateId === movedAt) return true
-    if (screw.function === 'menu' || screw.function === 'cam') return false
-    if (screw.section !== null) return this.desk.rates.find((r) => r.id === rateId)?.sections.includes(screw.section) ?? false
-    return true
   }
 
   /** The moves that bring every screw back to as found, clockwise positive. */
@@ -163,28 +155,44 @@ export class Adviser {
       const blind = desk.aims.some((a) => a.rateId === id) && !seen.at(id) ? seen.missingAt(id) : null
       if (blind) return blind
     }
+    // Where it was moved it is read, before the appliance is brought to another rate.
+    const here = this.justMoved()
+    if (here) return here
     // The first that is off, in order; what stands in its way may be the second: over-rich as found, no governor is opened before there is air.
     let stuck: Aim | null = null
     let relief: Advice | null = null
+    let unproved: Advice | null = null
     for (const aim of this.inOrder()) {
       const blind = seen.missingAt(aim.rateId, aim.figure === 'mixture')
-      if (blind) return blind
+      if (blind) {
+        if (this.relearnt.has(aim.rateId) || !seen.surelyMet(aim)) return blind
+        unproved ??= blind
+        continue
+      }
       if (seen.meets(aim, moves.length > 0)) continue
       this.weigher.inTheWay = null
       const screws = this.acting(aim)
       const called = this.callOut(aim, screws)
       const advice = (called && this.onceMore(aim)) ?? called ?? this.best(aim, screws)
-      const unread = called ? null : (this.unreadLimit(aim, screws, advice) ?? this.staleLimit(aim, screws, advice))
-      if (unread) return unread
+      const first = called ? null : this.heldBack.before(aim, screws, advice)
+      if (first) return first
       if (advice) return advice
-      relief ??= this.relief()
+      relief ??= moves.length < ENOUGH_MOVES.more ? this.heldBack.relief() : null
       stuck ??= aim
     }
+    if (unproved) return unproved
     if (relief) return relief
     const again = stuck && this.onceMore(stuck)
     if (again) return again
     if (stuck) return this.calledOut(stuck, this.acting(stuck), true)
     return moves.length === 0 ? { code: 'leave' } : { code: 'done', moves: moves.length }
+  }
+
+  private justMoved(): Advice | null {
+    const last = this.moves.at(-1)?.move
+    if (!last || !this.seen.stale(last.rateId)) return null
+    const screw = this.desk.screws.find((s) => s.id === last.screwId)
+    return this.seen.missingAt(last.rateId, screw?.function !== 'governor' && screw?.function !== 'click')
   }
 
   /**
@@ -251,53 +259,6 @@ export class Adviser {
     return best && this.proposal(best.screw, best.amount, aim)
   }
 
-  /**
-   * Set by gauge alone, a limit of the flue gas may hold a move back that nobody has looked at: then the probe goes in before less is moved, or a valve called out.
-   */
-  private unreadLimit(aim: Aim, screws: readonly DeskScrew[], advice: Advice | null): Advice | null {
-    const probe = this.seen.missingAt(aim.rateId, true)
-    if (!probe) return null
-    const freely = this.without({ rateId: aim.rateId, flue: true }, aim, screws)
-    // What is too high comes down at once, by whatever is safe.
-    const low = (this.seen.value(aim) ?? aim.min) < aim.min
-    const held = freely?.code === 'move' && (advice?.code !== 'move' || (low && abs(advice.amount) < abs(freely.amount) - 1e-9))
-    return held ? probe : null
-  }
-
-  /** A small move is all that is left, and it is a limit at a rate that nobody has looked at since it was moved: that is read before somebody creeps. */
-  private staleLimit(aim: Aim, screws: readonly DeskScrew[], advice: Advice | null): Advice | null {
-    const { desk, seen } = this
-    const screw = advice?.code === 'move' && desk.screws.find((s) => s.id === advice.screwId)
-    const made = screw && !advice.tiny ? abs(advice.amount) : 0
-    if (advice && (!screw || advice.tiny || made > CREEPING * SCREW_PRIORS[screw.function].least + 1e-9)) return null
-    const holds = desk.rates.find(({ id }) => {
-      if (id === aim.rateId || !seen.stale(id)) return false
-      const freely = this.without({ rateId: id, flue: false }, aim, screws)
-      return freely?.code === 'move' && abs(freely.amount) > 2 * made
-    })
-    return holds ? seen.askedAt(holds.id) : null
-  }
-
-  /** The best move if the limits of a rate were none. */
-  private without(limits: NonNullable<Weigher['leftOut']>, aim: Aim, screws: readonly DeskScrew[]): Advice | null {
-    const { weigher } = this
-    const { inTheWay } = weigher
-    weigher.leftOut = limits
-    const freely = this.best(aim, screws)
-    weigher.leftOut = null
-    weigher.inTheWay = inTheWay
-    return freely
-  }
-
-  /** Where only a pressure at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */
-  private relief(): Advice | null {
-    const cap = this.weigher.inTheWay
-    if (cap?.figure !== 'pressure' || this.moves.length >= ENOUGH_MOVES.more) return null
-    const lower: Aim = { figure: 'pressure', rateId: cap.rateId, section: cap.section, min: 0.8 * cap.limit, max: 0.9 * cap.limit }
-    const others = this.desk.screws.filter((s) => s.moves === 'air' && s.rates.includes(cap.rateId))
-    return others.length > 0 && !this.seen.missingAt(cap.rateId) ? this.best(lower, others) : null
-  }
-
   private amounts(screw: DeskScrew): number[] {
     const { least, most } = SCREW_PRIORS[screw.function]
     const unsure = this.weigher.unsure(screw)
@@ -335,7 +296,7 @@ export class Adviser {
   }
 
   private proposal(screw: DeskScrew, amount: number, aim: Aim): Advice {
-    const touched = this.desk.rates.filter((x) => x.id !== aim.rateId && this.touches(screw, x.id, aim.rateId))
+    const touched = this.desk.rates.filter((x) => x.id !== aim.rateId && reaches(this.desk, screw, x.id, aim.rateId))
     return {
       code: 'move',
       screwId: screw.id,
@@ -364,7 +325,8 @@ export class Adviser {
     const enough = screws.length === 0 || made >= (screws.length > 1 ? ENOUGH_MOVES.more : ENOUGH_MOVES.one)
     // Many moves, and one reason why they do not help stands out.
     const [likeliest] = this.moves.length >= ENOUGH_MOVES.more ? suspicionsOf(this.suspects(), aim, screws, false) : []
-    const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT
+    const moved = likeliest?.code !== 'does-not-answer' || screws.every((s) => this.pastItsPlay(s))
+    const plain = likeliest !== undefined && PLAIN.includes(likeliest.code) && likeliest.weight >= PLAIN_WEIGHT && moved
     // Nothing that is turned brings more than the supply gives.
     const starved = aim.figure === 'pressure' && made >= 2 && heldShare(this.cloud, aim) > SURELY_DEAD
     // Each rate had its few, and all of them together are many: one more does not set it either.

@@ -2,9 +2,11 @@ import { lnCoAirFree } from './coCurve'
 import { type Columns, columnsOf } from './columns'
 import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
 import { Gains } from './gains'
+import { spread, widerBy } from './kernel'
 import { DEAD, DIRECTION, GOVERNOR_AT_PA, PRINTED_SPREAD, SCREW_FUNCTIONS, SCREW_PRIORS, UNLIKE_PRINTED } from './priors'
 import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
+import { Unread } from './unread'
 import { Valve } from './valve'
 
 // Called for every particle: taken out of the global object once.
@@ -12,14 +14,6 @@ const { abs, cos, exp, log, max, min, sqrt } = Math
 
 /** So many guesses at what the valve is like are held at once. */
 const PARTICLES = 560
-/** How far copies of a guess go apart, of what all of them spread; and beside that where few were left, of a gain. */
-const APART = 0.2
-const WIDER = [
-  { left: 0.06, by: 0.075 },
-  { left: 0.2, by: 0.036 },
-  { left: Infinity, by: 0.018 },
-] as const
-const PLAY_APART = 0.05
 /** Doubt of a CO reading's logarithm: the cell, and a flame that flickers. */
 const CO_DOUBT = 0.15
 /** Screws of one kind on one appliance are alike by this share of their doubt; the rest is their own. */
@@ -29,6 +23,8 @@ const OWN = 0.6
 const SURPRISED = 3
 /** A reading that no guess explains weighs no more than this, so that one bad reading does not settle everything. */
 const MOST_Z2 = 14
+/** After a surprise so many start anew, for what nobody has thought of. */
+const ANEW = 0.15
 
 /** One in so many threads is worn, with so many times the usual play; one in so many sticks, and comes loose at about its usual play. */
 const WORN = 0.12
@@ -62,6 +58,7 @@ export class Cloud {
   /** Screws of which something can be learnt: what was not moved tells nothing. */
   private readonly turned = new Set<string>()
   private last: DeskScrew | null = null
+  private readonly unread: Unread
   /** Of the readings that were weighed last, the one that lay farthest from what was foretold. */
   farthest: DeskReading | null = null
   /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
@@ -73,6 +70,7 @@ export class Cloud {
     readonly count = PARTICLES,
   ) {
     this.columns = columnsOf(desk)
+    this.unread = new Unread(desk, this.columns)
     this.data = new Float64Array(count * this.columns.width)
     this.logWeight = new Float64Array(count)
     const middle = (rateId: string, section: number) => {
@@ -150,6 +148,7 @@ export class Cloud {
     if (screwAt < 0) return
     this.turned.add(screwId)
     this.last = this.desk.screws[screwAt]!
+    this.unread.add(screwAt, rateId)
     const rateAt = this.rateAt(rateId)
     for (let p = 0; p < this.count; p++) this.valve.turn(this.data, p * this.columns.width, screwAt, rateAt, amount, this.normal())
   }
@@ -283,7 +282,9 @@ export class Cloud {
           logWeight[p]! -= 0.5 * min(z2, MOST_Z2 + log(1 + max(0, z2 - MOST_Z2)))
         }
       }
-    if (weigh) this.resample(surprise > SURPRISED)
+    const told = readings.find((r) => r.figure !== 'co')?.rateId
+    if (weigh && told !== undefined) this.resample(surprise > SURPRISED, told)
+    if (told !== undefined) this.unread.clear(told)
     const gasMoved = this.desk.premix && this.last?.moves === 'gas' && !readings.some((r) => r.figure === 'input')
     for (const reading of readings)
       for (let p = 0; p < count; p++) {
@@ -313,7 +314,7 @@ export class Cloud {
     }
   }
 
-  private resample(surprised: boolean): void {
+  private resample(surprised: boolean, rateId: string): void {
     const { count, columns, logWeight } = this
     const { width } = columns
     let most = -Infinity
@@ -330,61 +331,36 @@ export class Cloud {
     const effective = (sum * sum) / squares
     // Nothing foretold it: then all weigh alike, and none is right.
     if (effective > 0.7 * count && !surprised) return
+    const tellsOf = this.unread.tellsOf(rateId)
+    const untold = this.unread.untold(rateId, tellsOf)
     const old = this.data.slice()
+    // CO is kept as what lies above its curve: where the figures stay and the curve becomes another one, that is another by as much.
+    const stay = columns.rate.flatMap((c, r) => (untold[c.co] === 1 ? [{ at: c.co, r }] : []))
     let from = 0
     let upTo = weight[0]!
     const first = this.random()
     for (let p = 0; p < count; p++) {
       const want = ((p + first) / count) * sum
       while (upTo < want && from < count - 1) upTo += weight[++from]!
-      this.data.set(old.subarray(from * width, (from + 1) * width), p * width)
+      const o = p * width
+      for (let i = 0; i < width; i++) if (untold[i] === 0) this.data[o + i] = old[from * width + i]!
+      if (from !== p) for (const { at, r } of stay) this.data[o + at]! += this.curve(old, o, r) - this.curve(this.data, o, r)
     }
-    // The fewer were left, the farther their copies spread; after a surprise some start anew, for what nobody has thought of.
-    const spread = WIDER.find((w) => effective < w.left * count)!.by
+    // The fewer were left, the farther their copies spread.
+    const wider = widerBy(effective / count)
+    const chance = { random: this.random, normal: () => this.normal() }
     for (const [i, screw] of this.desk.screws.entries()) {
-      if (this.turned.has(screw.id)) this.vary(i, surprised, spread)
-      // Of what was not moved nothing was learnt: the few that were left must not speak for it.
-      else for (let p = 0; p < count; p++) this.guess(p * width, i, screw)
+      if (tellsOf.has(i)) {
+        const anew = (o: number) => surprised && this.random() < ANEW && (this.guess(o, i, screw), true)
+        spread({ data: this.data, width, count }, columns.screw[i]!, wider, { ...chance, anew })
+      }
+      // Of what was never moved no more is known than what its likes showed.
+      else if (!this.turned.has(screw.id)) for (let p = 0; p < count; p++) this.guess(p * width, i, screw)
     }
     for (let p = 0; p < count; p++) {
       const o = p * width
-      this.data[o + columns.venturi]! += 0.7 * spread * this.normal()
-      this.data[o + columns.follow]! *= exp(0.5 * spread * this.normal())
-    }
-  }
-
-  /** Copies of a guess go apart a little, towards the middle of all by as much as they spread: what is known is not forgotten (kernel with shrinkage, Liu and West 2001). */
-  private vary(i: number, surprised: boolean, spread: number): void {
-    const { count, columns, data } = this
-    const { width } = columns
-    const c = columns.screw[i]!
-    const screw = this.desk.screws[i]!
-    const by = [1, -1].map((sign) => {
-      let [n, sum, squares] = [0, 0, 0]
-      for (let p = 0; p < count; p++) {
-        const gain = sign * data[p * width + c.gain]!
-        if (gain <= 0) continue
-        n++
-        sum += log(gain)
-        squares += log(gain) ** 2
-      }
-      const mean = sum / max(1, n)
-      return { mean, sd: sqrt(max(0, squares / max(1, n) - mean * mean)) }
-    })
-    for (let p = 0; p < count; p++) {
-      const o = p * width
-      if (surprised && this.random() < 0.15) {
-        this.guess(o, i, screw)
-        continue
-      }
-      if (this.random() < 0.01) data[o + c.dead] = 1
-      const gain = data[o + c.gain]!
-      const { mean, sd } = by[gain > 0 ? 0 : 1]!
-      const ln = mean + sqrt(1 - APART * APART) * (log(abs(gain)) - mean) + APART * sd * this.normal()
-      data[o + c.gain] = (gain > 0 ? 1 : -1) * exp(ln + spread * this.normal())
-      const wider = exp(PLAY_APART * this.normal())
-      data[o + c.play]! *= wider
-      data[o + c.at]! *= wider
+      this.data[o + columns.venturi]! += 0.7 * wider * this.normal()
+      this.data[o + columns.follow]! *= exp(0.5 * wider * this.normal())
     }
   }
 }

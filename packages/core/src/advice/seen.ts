@@ -8,6 +8,8 @@ const { abs, exp, min, sqrt } = Math
 const SAME = 4
 /** The mean of so many readings lies where it is. */
 const SURE_AFTER = 3
+/** A rate that nobody read since a move is looked at when all else is set, where so many of the guesses have it inside its band. */
+const SURELY_MET = 0.9
 
 /** The newest readings of every rate, and which of them a move has made old. */
 export class Seen {
@@ -84,6 +86,21 @@ export class Seen {
     const { n } = this.of(aim)!
     const margin = moved && n < SURE_AFTER ? min(0.1 * half, (0.8 * this.doubt(aim)) / sqrt(n)) : 0
     return abs(value - middle) <= half - margin
+  }
+
+  /** Whether an aim is met as far as the guesses can tell, at a rate that was read, and moved since. */
+  surelyMet({ figure, rateId, section, min: low, max: high }: Aim): boolean {
+    if (!this.stale(rateId)) return false
+    const { columns, count, data } = this.cloud
+    const c = columns.rate[this.cloud.rateAt(rateId)]!
+    const at = figure === 'pressure' ? c.pressure[section ?? 0]! : c.mixture
+    let inside = 0
+    for (let p = 0; p < count; p++) {
+      const raw = data[p * columns.width + at]!
+      const value = figure === 'pressure' ? raw : exp(raw)
+      if (value >= low && value <= high) inside++
+    }
+    return inside >= SURELY_MET * count
   }
 
   /** Whether an aim is missed by no more than its instrument can tell. */

@@ -133,12 +133,22 @@ export class Weigher {
         // Far off, a step nearer still counts, but no more than one close by.
         far += d < FAR ? d : FAR + log(d / FAR)
       }
-      const weight = a === aim ? 1 : a.rateId === aim.rateId ? 0.6 : 0.1
+      const weight = a === aim ? 1 : this.goesWith(a, aim) ? 0.6 : 0.1
       const cost = (out + 0.08 * far) / cloud.count
       all += weight * cost
       if (a === aim) own = cost
     }
     return { all, own }
+  }
+
+  /**
+   * What is set by the same move: what stands at the same rate. Mixture that has a screw of its own is set by that once the
+   * pressure is: till then it may go out of its band, its limits may not.
+   */
+  private goesWith(a: Aim, aim: Aim): boolean {
+    if (a.rateId !== aim.rateId) return false
+    const setLater = aim.figure === 'pressure' && a.figure === 'mixture'
+    return !setLater || !this.desk.screws.some((s) => s.function !== 'governor' && s.function !== 'click' && s.rates.includes(a.rateId))
   }
 
   /** Where a guess keeps a pressure; mixture for everything else. */

@@ -239,3 +239,30 @@ describe('a valve that was set in an earlier visit', () => {
     expect(said.advise().code).toBe('read')
   })
 })
+
+describe('rates are changed as seldom as can be', () => {
+  const desk = deskFor('tarnwick-larch-28-c')
+  test.each([1, 2, 3])('it is read where it was moved, before anything else; set only when every rate was read since (%p)', (seed) => {
+    const { said, end, moves } = setIt(desk, setupOf('tarnwick-larch-28-c', { positions: { throttle: -0.9, offset: 0.3 } }), seed)
+    expect(end).toMatchObject({ code: 'done' })
+    const rateOf = (a: Advice) => (a.code === 'read' || a.code === 'move' ? a.rateId : null)
+    for (const [i, a] of said.entries())
+      if (a.code === 'move') expect([said[i + 1]!.code, rateOf(said[i + 1]!)]).toEqual(['read', a.rateId])
+    const last = said.findLastIndex((a) => a.code === 'move')
+    expect(new Set(said.slice(last + 1).map(rateOf))).toEqual(new Set(['max', 'min', null]))
+    const reads = said.filter((a) => a.code === 'read').map(rateOf)
+    expect(reads.filter((r, i) => i > 0 && r !== reads[i - 1]).length).toBeLessThanOrEqual(2 + moves)
+  })
+})
+
+test('short of gas and of air: the shutter comes before a governor that its CO would let creep', () => {
+  const desk = deskFor('pellan-quartet-300')
+  const positions = { 'governor-4': -2.4, 'governor-2': -1.2, shutter: -8 }
+  const { said, end, plant } = setIt(desk, setupOf('pellan-quartet-300', { seed: 159, positions }))
+  expect(end).toMatchObject({ code: 'done' })
+  expect(inBand(plant, desk)).toBe(true)
+  const moves = said.flatMap((a) => (a.code === 'move' ? [a] : []))
+  expect(moves.map((m) => m.screwId)).toContain('shutter')
+  for (const m of moves) expect(Math.abs(m.amount)).toBeGreaterThanOrEqual(0.25)
+  expect(moves.length).toBeLessThanOrEqual(7)
+})

@@ -22,6 +22,7 @@ import {
 } from '@/features/setup'
 import { rateLabel, useDesk } from '../parts/context'
 import { GasPlan } from './GasPlan'
+import { useInSight } from './useInSight'
 import { settingAt, useSetUpHere } from './useSetUpHere'
 
 /** The set-up desk at the steps where something is set: what to turn, which way, how much, and when to stop; every move is written down, so that there is a way home. */
@@ -36,7 +37,7 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
   const shutter = acting.find((a) => a.function === 'air-shutter' && state.adjustments.some((x) => x.adjusterId === a.id))
   return (
     <section aria-labelledby="adjust" className="flex flex-col gap-4">
-      <h2 id="adjust" className="text-lg font-semibold">
+      <h2 id="adjust" className="scroll-mt-4 text-lg font-semibold">
         {setUpWords('setup.title')}
       </h2>
       <GasPlan />
@@ -73,6 +74,7 @@ export function SetUpDesk({ step }: { readonly step: Step }) {
 }
 
 function Unlocked({ step, acting, setUp }: { readonly step: Step; readonly acting: readonly Adjuster[]; readonly setUp: SetUp }) {
+  useInSight(setUp.advised, step)
   return (
     <SetUpProvider value={setUp}>
       <Proposal />
