@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect } from 'react'
+import { type CSSProperties, useEffect } from 'react'
 import { toast, Toaster as Sonner } from 'sonner'
 import { toasterIsThere } from './toast'
 
@@ -17,6 +17,8 @@ export default function Toaster() {
         visibleToasts={1}
         offset={24}
         mobileOffset={{ bottom: 150 }}
+        // No wider than the run sheet: what is recorded next lies beside it.
+        style={{ '--width': '16.5rem' } as CSSProperties}
         toastOptions={{
           unstyled: true,
           classNames: {

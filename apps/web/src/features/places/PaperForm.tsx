@@ -6,6 +6,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { useFieldArray } from 'react-hook-form'
+import { NIL } from 'uuid'
 import { z } from 'zod'
 import { ask } from '@/ui/ask'
 import { EntryForm, Part } from '@/ui/entry/EntryForm'
@@ -42,7 +43,10 @@ interface Draft {
 
 const label = (field: string) => wordsFor(`paper.${field.replace(/^paper\./, '').replace(/\..*$/, '')}`)
 
-function readDraft({ figures: rows, ...draft }: Draft, units: Units, known: readonly PaperFigure[]): DraftRead {
+/** Stands for a photograph that goes before the paper and has no name yet: with one, no word has to be copied. */
+const TO_COME = NIL
+
+function readDraft({ figures: rows, ...draft }: Draft, units: Units, known: readonly PaperFigure[], pictured: boolean): DraftRead {
   const problems: Record<string, string> = {}
   const figures = rows.flatMap((row, i) => {
     const figure = known.find((f) => keyOf(f) === row.figure)
@@ -58,7 +62,7 @@ function readDraft({ figures: rows, ...draft }: Draft, units: Units, known: read
     const { measurandId, stationId, firingStateId } = figure
     return [{ measurandId, stationId, firingStateId, valueSi: read.value.valueSi, text: row.text.trim().slice(0, 60) }]
   })
-  return { fields: { paper: { ...draft, figures, photoId: null } }, problems }
+  return { fields: { paper: { ...draft, figures, photoId: pictured ? TO_COME : null } }, problems }
 }
 
 /** Copies an old sticker or slip: the day, who, the words, any figures, and a photograph of it. */
@@ -87,7 +91,7 @@ export function PaperForm({
   const entry = useEntry<Draft, Fields>({
     schema,
     first: { kind: 'sticker', doneOn: '', who: '', words: '', figures: [] },
-    read: (draft) => readDraft(draft, units, figures),
+    read: (draft) => readDraft(draft, units, figures, picture !== null),
     base: null,
     url: `/api/v1/appliances/${applianceId}/papers`,
     prepare: withPicture,

@@ -6,6 +6,7 @@ import { useEffect, useRef } from 'react'
 
 /** As wide as this, the desk stands beside the readings. */
 const BESIDE = '(min-width: 80rem)'
+const TO_DO: readonly Advised['advice']['code'][] = ['move', 'calibrate', 'call-out']
 const DESK = 'adjust'
 const FIELDS = 'section[aria-labelledby=now] input'
 
@@ -19,9 +20,9 @@ export function useInSight({ advice }: Pick<Advised, 'advice'>, step: Step): voi
     const was = before.current
     before.current = advice
     if (was === advice || window.matchMedia?.(BESIDE).matches !== false) return
-    if (advice.code !== 'read') {
-      if (was.code === 'read') document.getElementById(DESK)?.scrollIntoView({ block: 'start' })
-    } else if (was.code !== 'read' && advice.rateId === step.firingStateId)
-      document.querySelector(FIELDS)?.scrollIntoView({ block: 'center' })
+    if (advice.code === 'read') {
+      if (was.code !== 'read' && advice.rateId === step.firingStateId) document.querySelector(FIELDS)?.scrollIntoView({ block: 'center' })
+    } else if (TO_DO.includes(advice.code) || (advice.code === 'done' && was.code !== 'done'))
+      document.getElementById(DESK)?.scrollIntoView({ block: 'start' })
   }, [advice, step])
 }
