@@ -14,6 +14,15 @@ import type { ShownJob } from './server/jobs'
 const KINDS = ['sites', 'supplies', 'appliances', 'instruments', 'places'] as const
 const POLL_MS = 700
 
+/** What the server said; null where something on the way answered in its place. */
+function answered(text: string): (ShownJob & { readonly detail?: string }) | null {
+  try {
+    return JSON.parse(text) as ShownJob
+  } catch {
+    return null
+  }
+}
+
 /** Files in and out: a file is read and checked first, row by row; then it is taken over as a whole, or not at all. */
 export function ExchangeDesk({ past }: { readonly past: readonly ShownJob[] }) {
   const router = useRouter()
@@ -33,9 +42,9 @@ export function ExchangeDesk({ past }: { readonly past: readonly ShownJob[] }) {
     xhr.upload.onprogress = (e) => setSent(e.lengthComputable ? e.loaded / e.total : 0)
     xhr.onload = () => {
       setSent(null)
-      const body = JSON.parse(xhr.responseText || '{}') as ShownJob & { detail?: string }
-      if (xhr.status === 201) setJob(body)
-      else setSaid(body.detail ?? t('ask.failed'))
+      const body = answered(xhr.responseText)
+      if (xhr.status === 201 && body) setJob(body)
+      else setSaid(body?.detail ?? t('ask.failed'))
     }
     xhr.onerror = () => {
       setSent(null)
