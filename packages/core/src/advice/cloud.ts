@@ -351,7 +351,8 @@ export class Cloud {
     const chance = { random: this.random, normal: () => this.normal() }
     for (const [i, screw] of this.desk.screws.entries()) {
       if (tellsOf.has(i)) {
-        const anew = (o: number) => surprised && this.random() < ANEW && (this.guess(o, i, screw), true)
+        // What a card prints is in doubt then too.
+        const anew = (o: number) => surprised && this.random() < ANEW && (this.guess(o, i, screw, this.random() < 0.5), true)
         spread({ data: this.data, width, count }, columns.screw[i]!, wider, { ...chance, anew })
       }
       // Of what was never moved no more is known than what its likes showed.

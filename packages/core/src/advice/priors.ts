@@ -37,7 +37,7 @@ export const GOVERNOR_AT_PA = 1000
 /** Of a screw of which the maker prints what it does, half of the typical spread (of its logarithm) is left: springs and threads differ, the construction does not. */
 export const PRINTED_SPREAD = 0.5
 /** So many are not what is printed: another spring, another thread, a slip on the card. */
-export const UNLIKE_PRINTED = 0.05
+export const UNLIKE_PRINTED = 0.1
 /** A direction that a card prints is right so often; of a governor without one, clockwise is more so often. */
 export const DIRECTION = { printed: 0.97, governor: 0.9, unknown: 0.5 } as const
 /** The largest first move of an adjuster whose direction is unknown, in turns; of the others their least. */
