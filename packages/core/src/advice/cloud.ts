@@ -190,6 +190,7 @@ export class Cloud {
       this.data[o + this.columns.ceiling] = this.ceiling()
     }
     this.last = null
+    this.unread.forget()
     return known.map((s) => s.id)
   }
 

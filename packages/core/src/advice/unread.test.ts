@@ -69,6 +69,8 @@ test('a reading tells of what was moved since its rate was read, and of what was
   u.add(MENU, 'left')
   expect(told(u, 'all')).toEqual([])
   expect(told(u, 'left')).toEqual([LEFT, MENU])
+  u.forget()
+  expect(told(u, 'left')).toEqual([])
 })
 
 test('what a reading does not tell of stays as it was thought to be, with the figures that hang on it alone', () => {

@@ -34,6 +34,12 @@ export class Unread {
     this.moved.delete(rateId)
   }
 
+  /** What was moved is over, read or not: another visit begins. */
+  forget(): void {
+    this.moved.clear()
+    this.last = null
+  }
+
   /** Screws of which a reading at this rate tells: what was moved since it was read, and what was moved last at all, which may still come. */
   tellsOf(rateId: string): ReadonlySet<number> {
     const { desk, last } = this
