@@ -1,3 +1,5 @@
+import path from 'node:path'
+
 const swc = [
   '@swc/jest',
   { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } },
@@ -28,7 +30,7 @@ const config = {
       transformIgnorePatterns: [
         '/node_modules/(?!(uuid|better-auth|@better-auth|nanostores|jose|@noble|better-call|rou3|defu|kysely|@better-fetch|uncrypto|set-cookie-parser)/)',
       ],
-      moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+      moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^lucide-react$': path.join(import.meta.dirname, 'apps/web/src/test/icons.ts') },
     },
   ],
 }

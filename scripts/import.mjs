@@ -5,7 +5,7 @@ import path from 'node:path'
 import { databaseEnv, prepare, roles } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { liveDatabase } from './lib/live.mjs'
-import { ROOT, Told, WEB } from './lib/run.mjs'
+import { program, Told } from './lib/run.mjs'
 
 const [file] = process.argv.slice(2)
 try {
@@ -16,11 +16,10 @@ try {
     // A server that was never started has no tables yet.
     await prepare({ ownerUrl, secret, seed: false })
     // It says itself why it took nothing in.
-    const { status } = spawnSync(
-      path.join(ROOT, 'node_modules/.bin/tsx'),
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/takeIn.ts'), path.resolve(file)],
-      { stdio: 'inherit', env: { ...process.env, ...databaseEnv(roles(ownerUrl, secret)), DATABASE_URL: ownerUrl } },
-    )
+    const { status } = spawnSync(process.execPath, program('src/commands/takeIn.ts', path.resolve(file)), {
+      stdio: 'inherit',
+      env: { ...process.env, ...databaseEnv(roles(ownerUrl, secret)), DATABASE_URL: ownerUrl },
+    })
     process.exitCode = status ?? 1
   } finally {
     if (!adopted) await stop()

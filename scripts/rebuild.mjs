@@ -3,7 +3,7 @@ import path from 'node:path'
 import { secrets } from './lib/app.mjs'
 import { ensurePackages } from './lib/install.mjs'
 import { clusterFolder, startPostgres } from './lib/postgres.mjs'
-import { ROOT, run, Told, WEB } from './lib/run.mjs'
+import { program, ROOT, run, Told } from './lib/run.mjs'
 
 try {
   await ensurePackages()
@@ -18,13 +18,7 @@ try {
     if (!server.adopted) stop = server.stop
   }
   try {
-    await run(
-      path.join(ROOT, 'node_modules/.bin/tsx'),
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/rebuildCommand.ts')],
-      {
-        env: { ...process.env, DATABASE_URL: ownerUrl },
-      },
-    )
+    await run(process.execPath, program('src/commands/rebuildCommand.ts'), { env: { ...process.env, DATABASE_URL: ownerUrl } })
   } finally {
     await stop()
   }

@@ -136,8 +136,8 @@ async function world(index) {
     secret: db.secret,
     demo: true,
     log: 'ignore',
-    // The work beside the requests is that of the other.
-    env: { LUCERNA_BACKGROUND: '0' },
+    // The work beside the requests is that of the other; and it is asked for few pages.
+    env: { LUCERNA_BACKGROUND: '0', LUCERNA_PRELOAD: '0' },
   })
   stops.push(twin.stop)
   const { ownerUrl, as, secret } = db

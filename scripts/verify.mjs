@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { ensurePackages } from './lib/install.mjs'
 import { LIVE, liveDatabase } from './lib/live.mjs'
-import { ROOT, run, Told, WEB } from './lib/run.mjs'
+import { program, run, Told } from './lib/run.mjs'
 
 try {
   await ensurePackages()
@@ -11,11 +11,9 @@ try {
     throw new Told('There is no installation here yet. Run npm start first, or set DATABASE_URL.')
   const { ownerUrl, adopted, stop } = await liveDatabase()
   try {
-    await run(
-      path.join(ROOT, 'node_modules/.bin/tsx'),
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/verify.ts'), ...process.argv.slice(2)],
-      { env: { ...process.env, DATABASE_URL: ownerUrl } },
-    )
+    await run(process.execPath, program('src/commands/verify.ts', ...process.argv.slice(2)), {
+      env: { ...process.env, DATABASE_URL: ownerUrl },
+    })
   } finally {
     // A database that was running already belongs to a running server.
     if (!adopted) await stop()

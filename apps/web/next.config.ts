@@ -14,9 +14,13 @@ const config: NextConfig = {
     // A server's code is sent to nobody: left as it is written, it builds in three quarters of the time, and a stack in the log can be read.
     serverMinification: false,
     turbopackSourceMaps: false,
+    // The process that does the long work answers nobody; a second server of a test is asked for few pages.
+    preloadEntriesOnStart: process.env.LUCERNA_BACKGROUND !== '1' && process.env.LUCERNA_PRELOAD !== '0',
   },
   outputFileTracingRoot: root,
   poweredByHeader: false,
+  // A page comes with its title: streamed after it, there is a moment without one, and a screen reader says the address.
+  htmlLimitedBots: /./,
   // `npm run types` checks them, with the tests too; a technician’s first start need not.
   typescript: { ignoreBuildErrors: true },
   serverExternalPackages: ['pino', 'postgres', '@react-pdf/renderer', 'prom-client', 'pg-boss', 'yazl'],

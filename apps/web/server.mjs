@@ -23,10 +23,12 @@ const DRAIN_S = Number(process.env.LUCERNA_DRAIN_S ?? 0)
 process.env.LUCERNA_FRONT = '1'
 const here = (/** @type {string} */ file) => path.join(import.meta.dirname, file)
 // Without its sources (scripts/standalone.mjs) the settings are those that it was built with, as in the server that the framework writes for this.
-if (!existsSync(here('next.config.ts')))
-  process.env.__NEXT_PRIVATE_STANDALONE_CONFIG = JSON.stringify(
-    JSON.parse(readFileSync(here('.next/required-server-files.json'), 'utf8')).config,
-  )
+if (!existsSync(here('next.config.ts'))) {
+  const { config } = JSON.parse(readFileSync(here('.next/required-server-files.json'), 'utf8'))
+  // Known when it starts, not when it was built.
+  config.experimental.preloadEntriesOnStart = process.env.LUCERNA_BACKGROUND !== '1'
+  process.env.__NEXT_PRIVATE_STANDALONE_CONFIG = JSON.stringify(config)
+}
 const app = next({ dev: false, dir: import.meta.dirname, hostname: host, port })
 await app.prepare()
 // The same program, which answers nobody and does the long work: a large file must not hold up whoever waits for a page.

@@ -2,7 +2,7 @@
 import { randomBytes } from 'node:crypto'
 import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import { ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
+import { program, ROOT, run, say, sleep, sourceHash, start, Told, WEB } from './run.mjs'
 
 /** @typedef {{ owner: string, app: string, signIn: string, operator: string, auth: string, demo: string, bridges: string[] }} Secrets */
 
@@ -50,26 +50,22 @@ export const databaseEnv = (as) => ({ LUCERNA_APP_DATABASE_URL: as.app.url, LUCE
 /** Migrates, makes the application's roles, and seeds (unless told not to); `database`: a copy of that of `ownerUrl`, with the same roles. @param {{ ownerUrl: string, secret: Secrets, seed: boolean, database?: string, bridges?: boolean, bulk?: { appliances: number, visits: number } | undefined, link?: boolean }} options `link`: with the link that begins a firm, while there is none */
 export async function prepare({ ownerUrl, secret, seed, database, bridges, bulk, link }) {
   const as = roles(ownerUrl, secret)
-  const output = await run(
-    path.join(ROOT, 'node_modules/.bin/tsx'),
-    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/prepare.ts')],
-    {
-      quiet: true,
-      env: {
-        ...process.env,
-        DATABASE_URL: database ? Object.assign(new URL(ownerUrl), { pathname: `/${database}` }).toString() : ownerUrl,
-        LUCERNA_APP_ROLE: as.app.role,
-        LUCERNA_APP_PASSWORD: secret.app,
-        LUCERNA_SIGN_IN_ROLE: as.signIn.role,
-        LUCERNA_SIGN_IN_PASSWORD: secret.signIn,
-        LUCERNA_DEMO_PASSWORD: secret.demo,
-        LUCERNA_SEED: seed ? '1' : '0',
-        ...(link && { LUCERNA_LINK_IF_NONE: '1' }),
-        ...(bridges && { LUCERNA_DEMO_BRIDGES: secret.bridges.join(' ') }),
-        ...(bulk && { LUCERNA_BULK: `${bulk.appliances},${bulk.visits}` }),
-      },
+  const output = await run(process.execPath, program('src/commands/prepare.ts'), {
+    quiet: true,
+    env: {
+      ...process.env,
+      DATABASE_URL: database ? Object.assign(new URL(ownerUrl), { pathname: `/${database}` }).toString() : ownerUrl,
+      LUCERNA_APP_ROLE: as.app.role,
+      LUCERNA_APP_PASSWORD: secret.app,
+      LUCERNA_SIGN_IN_ROLE: as.signIn.role,
+      LUCERNA_SIGN_IN_PASSWORD: secret.signIn,
+      LUCERNA_DEMO_PASSWORD: secret.demo,
+      LUCERNA_SEED: seed ? '1' : '0',
+      ...(link && { LUCERNA_LINK_IF_NONE: '1' }),
+      ...(bridges && { LUCERNA_DEMO_BRIDGES: secret.bridges.join(' ') }),
+      ...(bulk && { LUCERNA_BULK: `${bulk.appliances},${bulk.visits}` }),
     },
-  )
+  })
   return { said: output.trim() }
 }
 

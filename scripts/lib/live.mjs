@@ -3,7 +3,7 @@ import path from 'node:path'
 import { spawnSync } from 'node:child_process'
 import { secrets } from './app.mjs'
 import { clusterFolder, startPostgres } from './postgres.mjs'
-import { ROOT, Told, WEB } from './run.mjs'
+import { program, ROOT, Told } from './run.mjs'
 
 export const LIVE = path.join(ROOT, '.data/live')
 
@@ -18,11 +18,10 @@ export async function liveDatabase() {
 
 /** A fresh link that begins a firm. @param {string} ownerUrl */
 export function firmLink(ownerUrl) {
-  const { status, stdout, stderr } = spawnSync(
-    path.join(ROOT, 'node_modules/.bin/tsx'),
-    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')],
-    { encoding: 'utf8', env: { ...process.env, DATABASE_URL: ownerUrl } },
-  )
+  const { status, stdout, stderr } = spawnSync(process.execPath, program('src/commands/firmLink.ts'), {
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: ownerUrl },
+  })
   if (status !== 0) throw new Told(`The link could not be made. ${stderr.trim().split('\n').at(-1) ?? ''}`)
   return stdout.trim()
 }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { prepare } from './app.mjs'
 import { backUp, restoreInto } from './backup.mjs'
-import { run, ROOT, say, Told, WEB } from './run.mjs'
+import { program, run, say, Told, WEB } from './run.mjs'
 
 /** @typedef {import('./app.mjs').Secrets} Secrets */
 
@@ -52,11 +52,7 @@ export async function rehearse({ ownerUrl, secret, folder, recipient }) {
     await admin`create database ${admin(copy)} template template0`
     await restoreInto({ file, targetUrl: copyUrl })
     await prepare({ ownerUrl, secret, seed: false, database: copy })
-    await run(
-      path.join(ROOT, 'node_modules/.bin/tsx'),
-      ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/verify.ts')],
-      { quiet: true, env: { ...process.env, DATABASE_URL: copyUrl } },
-    )
+    await run(process.execPath, program('src/commands/verify.ts'), { quiet: true, env: { ...process.env, DATABASE_URL: copyUrl } })
   } catch (error) {
     throw new Told(
       `The step to this version failed on a copy; the database itself was not changed. Start the version of before, and tell us:\n${error instanceof Error ? error.message : String(error)}`,

@@ -10,6 +10,9 @@ export const ROOT = path.resolve(fileURLToPath(new URL('../..', import.meta.url)
 export const WEB = path.join(ROOT, 'apps/web')
 export const isRoot = process.getuid?.() === 0
 
+/** Arguments for Node to run a program of the application: `program('src/commands/verify.ts')`. @param {string} file below `apps/web` @param {string[]} args */
+export const program = (file, ...args) => [path.join(ROOT, 'scripts/program.mjs'), file, ...args]
+
 /** An error whose message is for the person at the terminal; it is printed without a stack. */
 export class Told extends Error {}
 

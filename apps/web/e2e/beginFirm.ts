@@ -1,14 +1,11 @@
 import { execFileSync } from 'node:child_process'
-import path from 'node:path'
 import type { Page } from '@playwright/test'
-
-const WEB = path.resolve(import.meta.dirname, '..')
+import { program } from '../../../scripts/lib/run.mjs'
 
 /** What the operator’s command prints: the address of a page that begins a firm. */
 export function firmLink(parallelIndex: number): string {
   const world = (JSON.parse(process.env.WORLDS ?? '[]') as { ownerUrl: string }[])[parallelIndex]!
-  const tsx = path.resolve(WEB, '../../node_modules/.bin/tsx')
-  const secret = execFileSync(tsx, ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/commands/firmLink.ts')], {
+  const secret = execFileSync(process.execPath, program('src/commands/firmLink.ts'), {
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: world.ownerUrl },
   }).trim()

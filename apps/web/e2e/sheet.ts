@@ -1,20 +1,16 @@
 import { expect, type Page } from './test'
 import { execFileSync } from 'node:child_process'
-import path from 'node:path'
+import { program } from '../../../scripts/lib/run.mjs'
 import { allKept, putEverythingBack, zeroAll } from './technician'
 
 /** Working through any run sheet by what stands on the screen: answer, wait, type, record, next. */
 
-const WEB = path.resolve(import.meta.dirname, '..')
-
 /** What a sound appliance of a card shows, by field of the screen. */
 export function soundTexts(cardId: string, practice: string, gas: string, altitudeM: number, job: string): Record<string, string> {
-  const tsx = path.resolve(WEB, '../../node_modules/.bin/tsx')
-  const said = execFileSync(
-    tsx,
-    ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'e2e/soundTexts.ts'), cardId, practice, gas, String(altitudeM), job],
-    { encoding: 'utf8', stdio: ['ignore', 'pipe', 'inherit'] },
-  )
+  const said = execFileSync(process.execPath, program('e2e/soundTexts.ts', cardId, practice, gas, String(altitudeM), job), {
+    encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   return JSON.parse(said.slice(said.indexOf('{'))) as Record<string, string>
 }
 

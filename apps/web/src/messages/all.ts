@@ -12,6 +12,7 @@ import { places } from './en-GB/places'
 import { setup } from './en-GB/setup'
 import { faults } from './en-GB/faults'
 import { visit } from './en-GB/visit'
+import { visitLater } from './en-GB/visit-later'
 import { danger } from './en-GB/danger'
 import { live } from './en-GB/live'
 import { anyFigure } from './en-GB/figure'
@@ -46,6 +47,7 @@ import { places as placesUS } from './en-US/places'
 import { setup as setupUS } from './en-US/setup'
 import { faults as faultsUS } from './en-US/faults'
 import { visit as visitUS } from './en-US/visit'
+import { visitLater as visitLaterUS } from './en-US/visit-later'
 import { danger as dangerUS } from './en-US/danger'
 import { live as liveUS } from './en-US/live'
 import { anyFigure as anyFigureUS } from './en-US/figure'
@@ -83,6 +85,7 @@ export const t = words(
   [setup, setupUS],
   [faults, faultsUS],
   [visit, visitUS],
+  [visitLater, visitLaterUS],
   [danger, dangerUS],
   [live, liveUS],
   [anyFigure, anyFigureUS],

@@ -1,10 +1,7 @@
 import { words } from '@/ui/words'
 import { shell } from './en-GB/shell'
 import { terms } from './en-GB/terms'
-import { forms } from './en-GB/forms'
-import { signIn } from './en-GB/sign-in'
 import { sequence } from './en-GB/sequence'
-import { explained } from './en-GB/explained'
 import { visit } from './en-GB/visit'
 import { danger } from './en-GB/danger'
 import { live } from './en-GB/live'
@@ -13,10 +10,7 @@ import { answers } from './en-GB/answers'
 import { events } from './en-GB/events'
 import { shell as shellUS } from './en-US/shell'
 import { terms as termsUS } from './en-US/terms'
-import { forms as formsUS } from './en-US/forms'
-import { signIn as signInUS } from './en-US/sign-in'
 import { sequence as sequenceUS } from './en-US/sequence'
-import { explained as explainedUS } from './en-US/explained'
 import { visit as visitUS } from './en-US/visit'
 import { danger as dangerUS } from './en-US/danger'
 import { live as liveUS } from './en-US/live'
@@ -24,18 +18,18 @@ import { steps as stepsUS } from './en-US/steps'
 import { answers as answersUS } from './en-US/answers'
 import { events as eventsUS } from './en-US/events'
 
-/** Words for the visit. */
-export const t = words(
+/** What a visit's own page says. */
+export const visitAreas = [
   [shell, shellUS],
   [terms, termsUS],
-  [forms, formsUS],
-  [signIn, signInUS],
   [sequence, sequenceUS],
-  [explained, explainedUS],
   [visit, visitUS],
   [danger, dangerUS],
   [live, liveUS],
   [steps, stepsUS],
   [answers, answersUS],
   [events, eventsUS],
-)
+] as const
+
+/** Words for the visit. */
+export const t = words(...visitAreas)

@@ -2,14 +2,18 @@ import { cookies, headers } from 'next/headers'
 import { redirect } from 'next/navigation'
 import { cache } from 'react'
 import { type Actor, actorOf, actorOfToken } from './actorOf'
-import { auth, SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './auth'
 import { env } from '@/env'
 import { requestReader } from '@/ui/dialect'
+import { SESSION_COOKIE, SESSION_RENEWED_EVERY_S } from './sessionCookie'
 import { signedToken } from './signedToken'
 
 export { type Actor, unitsFor, unitsOf } from './actorOf'
 
-const currentSession = cache(async () => auth().api.getSession({ headers: await headers() }))
+const currentSession = cache(async () => {
+  // Seldom asked, and long to read: whoever only asks who is there does without.
+  const { auth } = await import('./auth')
+  return auth().api.getSession({ headers: await headers() })
+})
 
 /**
  * The actor of the running request, or null; asked once a request. A session that need not be renewed is looked up in one question, everything else (renewal,

@@ -27,6 +27,7 @@ import {
 import { audit } from './audit'
 import { env } from '@/env'
 import { isGuessable } from './guessable'
+import { COOKIE_PREFIX, SESSION_RENEWED_EVERY_S } from './sessionCookie'
 import { isSignInChange, knewItsHolder, tellSignInChange } from './signInChanges'
 import { sourceOf } from './source'
 
@@ -35,12 +36,6 @@ const addressOf = (body: unknown): string =>
     .trim()
     .toLowerCase()
     .slice(0, 200)
-
-const COOKIE_PREFIX = 'lucerna'
-/** The name of the session's cookie, behind `__Secure-` on https. */
-export const SESSION_COOKIE = `${COOKIE_PREFIX}.session_token`
-/** A session that is used is renewed once in so long, s. */
-export const SESSION_RENEWED_EVERY_S = 60 * 60 * 24
 
 /** Where a password is given again while signed in: tries are counted. */
 const PASSWORD_AGAIN: ReadonlySet<string> = new Set([

@@ -12,7 +12,8 @@ export function FileButton({
 }: {
   readonly label: string
   readonly accept: string
-  readonly look: 'btn-primary' | 'btn-outline'
+  /** `press`: as large as a gloved hand needs it. */
+  readonly look: `${'press ' | ''}${'btn-primary' | 'btn-outline'}`
   readonly disabled?: boolean
   readonly onFile: (file: File) => void
 }) {

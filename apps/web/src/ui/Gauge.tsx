@@ -56,7 +56,7 @@ export function BeadSign({
 }
 
 export interface GaugeProps {
-  readonly verdict: Verdict | undefined
+  readonly verdict: Pick<Verdict, 'status' | 'side' | 'band' | 'valueSi' | 'expandedUncertainty'> | undefined
   /** As found: a hollow diamond. Last visit: a hollow ring. */
   readonly asFound?: number | undefined
   readonly lastVisit?: number | undefined

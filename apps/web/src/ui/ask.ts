@@ -14,7 +14,8 @@ export type Answer =
   | { readonly ok: false; readonly problem: AskProblem }
 
 type Members = Readonly<Record<string, unknown>>
-const isObject = (x: unknown): x is Members => typeof x === 'object' && x !== null && !Array.isArray(x)
+/** Whether something has members that can be asked for. */
+export const isObject = (x: unknown): x is Members => typeof x === 'object' && x !== null && !Array.isArray(x)
 
 /** The field errors of a problem: what is not told in the expected shape is left out. */
 const fieldsOf = (errors: unknown): Record<string, string> =>

@@ -1,5 +1,7 @@
 import { TZDate } from '@date-fns/tz'
-import { addDays, addYears, lightFormat } from 'date-fns'
+import { addDays } from 'date-fns/addDays'
+import { addYears } from 'date-fns/addYears'
+import { lightFormat } from 'date-fns/lightFormat'
 
 const DAY = 'yyyy-MM-dd'
 

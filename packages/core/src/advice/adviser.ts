@@ -3,7 +3,7 @@ import type { Aim, Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './d
 import { effectsOf } from './effects'
 import { HeldBack, NEAR_LIMIT } from './heldBack'
 import { SCREW_PRIORS, TINY_TURN } from './priors'
-import { contradicts, explanationsOf, type Held } from './doubt'
+import { confirms, contradicts, type Doubted, explanationsOf, type Held } from './doubt'
 import type { Advice, Doubt, Effect, Scored, Suspicion } from './said'
 import { Seen } from './seen'
 import { supposeInput } from './supposeInput'
@@ -63,6 +63,7 @@ export class Adviser {
   readonly known: readonly string[]
   /** What was read last contradicts the last move. */
   doubt: Doubt | null = null
+  private doubted: Doubted | null = null
 
   constructor(
     readonly desk: Desk,
@@ -85,6 +86,12 @@ export class Adviser {
       const some = readings.filter((r) => r.rateId === rateId)
       const first = !seen.at(rateId) || this.relearnt.has(rateId)
       this.relearnt.delete(rateId)
+      // Read once more otherwise: what was doubted was a slip of hand or eye, or had not settled. It teaches nothing.
+      if (this.doubted && this.moves.at(-1)?.move.rateId === rateId && !confirms(this.doubted.readings, some)) {
+        this.doubted.back()
+        this.moves.push({ ...this.moves.pop()!, surprise: null, farthest: undefined })
+      }
+      const back = cloud.mark()
       // CO last: its curve is read at the mixture and the input that hold.
       const surprise = cloud.read(
         some.filter((r) => r.figure !== 'co'),
@@ -105,6 +112,7 @@ export class Adviser {
         last.surprise === null && this.held && contradicts(cloud, this.held, some, surprise)
           ? { move: last.move, surprise, explanations: explanationsOf(cloud, seen, this.held, some) }
           : null
+      this.doubted = this.doubt && { readings: some, back }
       if (last.surprise === null) this.moves[this.moves.length - 1] = { ...last, surprise, farthest: cloud.farthest ?? undefined }
     }
   }
@@ -116,6 +124,7 @@ export class Adviser {
     const effects = this.foretell(screw, move.rateId, move.amount)
     this.held = { move, before: this.cloud.data.slice() }
     this.doubt = null
+    this.doubted = null
     this.cloud.moved(move)
     this.net.set(screw.id, (this.net.get(screw.id) ?? 0) + move.amount)
     this.moves.push({ move, effects, surprise: null })
@@ -177,7 +186,7 @@ export class Adviser {
       const first = called ? null : this.heldBack.before(aim, screws, advice)
       if (first) return first
       if (advice) return advice
-      relief ??= moves.length < ENOUGH_MOVES.more ? this.heldBack.relief() : null
+      relief ??= moves.length < ENOUGH_MOVES.more ? this.heldBack.relief(aim, screws) : null
       stuck ??= aim
     }
     if (unproved) return unproved

@@ -1,5 +1,6 @@
 import { lnCoAirFree } from './coCurve'
 import { type Columns, columnsOf } from './columns'
+import { Crowd } from './crowd'
 import type { Desk, DeskEntry, DeskMove, DeskReading, DeskScrew } from './desk'
 import { Gains } from './gains'
 import { spread, widerBy } from './kernel'
@@ -8,9 +9,10 @@ import { lambdaOfO2 } from '../burner'
 import { AIR_OXYGEN } from '../gas'
 import { Unread } from './unread'
 import { Valve } from './valve'
+import { drawn, howWell, type ToWeigh, weightsOf } from './weights'
 
 // Called for every particle: taken out of the global object once.
-const { abs, cos, exp, log, max, min, sqrt } = Math
+const { abs, cos, exp, log, max, min, PI, sqrt } = Math
 
 /** So many guesses at what the valve is like are held at once. */
 const PARTICLES = 560
@@ -21,10 +23,12 @@ const ALIKE = 0.8
 const OWN = 0.6
 /** Beyond so many times its doubt a reading was not foretold. */
 const SURPRISED = 3
-/** A reading that no guess explains weighs no more than this, so that one bad reading does not settle everything. */
-const MOST_Z2 = 14
 /** After a surprise so many start anew, for what nobody has thought of. */
 const ANEW = 0.15
+/** How far those that are asked beside them go apart in what was learnt of a gain, of its logarithm. */
+const ASKED_APART = 0.06
+/** So much of a pressure, and of the logarithm of the mixture, comes and goes while nobody moves anything: weather, water, a fan that hunts. */
+const WANDERS = { pressure: 0.0005, mixture: 0.002 } as const
 
 /** One in so many threads is worn, with so many times the usual play; one in so many sticks, and comes loose at about its usual play. */
 const WORN = 0.12
@@ -54,11 +58,11 @@ export class Cloud {
   readonly valve: Valve
   private readonly gains: Gains
   readonly data: Float64Array
-  private readonly logWeight: Float64Array
-  /** Screws of which something can be learnt: what was not moved tells nothing. */
-  private readonly turned = new Set<string>()
+  /** Screws of which something can be learnt, by their place: what was not moved tells nothing. */
+  private readonly turned = new Set<number>()
   private last: DeskScrew | null = null
   private readonly unread: Unread
+  private readonly crowd = new Crowd()
   /** Of the readings that were weighed last, the one that lay farthest from what was foretold. */
   farthest: DeskReading | null = null
   /** Pressure that is meant at each rate and section, Pa; for scaling before anything is read. */
@@ -72,7 +76,6 @@ export class Cloud {
     this.columns = columnsOf(desk)
     this.unread = new Unread(desk, this.columns)
     this.data = new Float64Array(count * this.columns.width)
-    this.logWeight = new Float64Array(count)
     const middle = (rateId: string, section: number) => {
       const aim = desk.aims.find((a) => a.figure === 'pressure' && a.rateId === rateId && (a.section ?? section) === section)
       return aim ? (aim.nominal ?? (aim.min + aim.max) / 2) : GOVERNOR_AT_PA
@@ -84,7 +87,7 @@ export class Cloud {
   }
 
   normal(): number {
-    return sqrt(-2 * log(max(1e-300, this.random()))) * cos(2 * Math.PI * this.random())
+    return sqrt(-2 * log(max(1e-300, this.random()))) * cos(2 * PI * this.random())
   }
 
   private begin(o: number): void {
@@ -107,7 +110,7 @@ export class Cloud {
     // Last: what a card prints of a screw in flue gas is told by how the mixture follows.
     // Where one spring is not what is printed, its neighbours are not either.
     const asPrinted = this.random() >= UNLIKE_PRINTED
-    for (const [i, screw] of desk.screws.entries()) this.guess(o, i, screw, asPrinted)
+    for (const i of desk.screws.keys()) this.guess(data, o, i, asPrinted)
   }
 
   /** One in ten hangs on a supply that gives less than what is asked for, or little more. */
@@ -116,13 +119,13 @@ export class Cloud {
   }
 
   /** A screw as it may be, before anything is known of it. */
-  private guess(o: number, i: number, screw: DeskScrew, asPrinted = this.random() >= UNLIKE_PRINTED): void {
-    const { data } = this
+  private guess(data: Float64Array, o: number, i: number, asPrinted = this.random() >= UNLIKE_PRINTED): void {
+    const screw = this.desk.screws[i]!
     const c = this.columns.screw[i]!
     const prior = SCREW_PRIORS[screw.function]
     const right = screw.sign !== 0 ? DIRECTION.printed : screw.function === 'governor' ? DIRECTION.governor : DIRECTION.unknown
     const sign = (screw.sign === 0 ? 1 : screw.sign) * (this.random() < right ? 1 : -1)
-    const printed = screw.printed && asPrinted ? this.gains.printed(this.data, o, screw, screw.printed) : null
+    const printed = screw.printed && asPrinted ? this.gains.printed(data, o, screw, screw.printed) : null
     // A few are far from what is usual.
     const tail = this.random() < 0.06 ? 1.5 : 1
     const spread = log(prior.gsd) * tail * (printed ? PRINTED_SPREAD : 1)
@@ -146,10 +149,11 @@ export class Cloud {
   moved({ screwId, rateId, amount }: DeskMove): void {
     const screwAt = this.desk.screws.findIndex((s) => s.id === screwId)
     if (screwAt < 0) return
-    this.turned.add(screwId)
+    const rateAt = this.rateAt(rateId)
+    this.crowd.moved(this.data, this.turned, { screwAt, rateAt, amount })
+    this.turned.add(screwAt)
     this.last = this.desk.screws[screwAt]!
     this.unread.add(screwAt, rateId)
-    const rateAt = this.rateAt(rateId)
     for (let p = 0; p < this.count; p++) this.valve.turn(this.data, p * this.columns.width, screwAt, rateAt, amount, this.normal())
   }
 
@@ -182,7 +186,7 @@ export class Cloud {
         }
     }
     const known = this.desk.screws.filter((s) => told.has(s.id))
-    for (const id of [...this.turned]) if (!told.has(id)) this.turned.delete(id)
+    for (const i of [...this.turned]) if (!told.has(this.desk.screws[i]!.id)) this.turned.delete(i)
     for (let p = 0; p < this.count; p++) {
       const o = p * this.columns.width
       for (const screw of known) this.later(o, screw)
@@ -191,6 +195,7 @@ export class Cloud {
     }
     this.last = null
     this.unread.forget()
+    this.crowd.forget()
     return known.map((s) => s.id)
   }
 
@@ -198,7 +203,7 @@ export class Cloud {
   private later(o: number, screw: DeskScrew): void {
     const i = this.desk.screws.indexOf(screw)
     const c = this.columns.screw[i]!
-    if (this.random() < OTHER_BY_NOW) return this.guess(o, i, screw)
+    if (this.random() < OTHER_BY_NOW) return this.guess(this.data, o, i)
     this.data[o + c.gain]! *= exp((this.random() < AGED.share ? AGED.far : AGED.usual) * this.normal())
     this.data[o + c.at] = this.data[o + c.play]! * (this.random() - 0.5)
     this.data[o + c.dead] = this.random() < DEAD ? 1 : 0
@@ -264,28 +269,12 @@ export class Cloud {
    * @param stale rates that were not read since something was moved: what a section’s pressure missed its forecast by, it misses it by there.
    */
   read(readings: readonly DeskReading[], weigh: boolean, stale: readonly string[] = []): number {
-    const { count, columns, data, logWeight } = this
-    let surprise = 0
-    logWeight.fill(0)
-    if (weigh) this.farthest = null
-    if (weigh)
-      for (const reading of readings) {
-        if (reading.figure === 'co') continue
-        const seen = this.latent(reading)
-        if (!seen) continue
-        const { mean, sd } = this.guessed(seen.at)
-        const doubt = sqrt(seen.doubt ** 2 + (0.05 * min(abs(seen.value - mean), 3 * sd)) ** 2)
-        const off = abs(seen.value - mean) / sqrt(sd * sd + doubt * doubt)
-        if (off > surprise) this.farthest = reading
-        surprise = max(surprise, off)
-        for (let p = 0; p < count; p++) {
-          const z2 = ((seen.value - data[p * columns.width + seen.at]!) / doubt) ** 2
-          logWeight[p]! -= 0.5 * min(z2, MOST_Z2 + log(1 + max(0, z2 - MOST_Z2)))
-        }
-      }
+    const { count, columns, data } = this
+    const surprise = weigh ? this.surprise(readings) : 0
     const told = readings.find((r) => r.figure !== 'co')?.rateId
-    if (weigh && told !== undefined) this.resample(surprise > SURPRISED, told)
+    if (weigh && told !== undefined) this.resample(readings, surprise > SURPRISED, told)
     if (told !== undefined) this.unread.clear(told)
+    this.crowd.forget()
     const gasMoved = this.desk.premix && this.last?.moves === 'gas' && !readings.some((r) => r.figure === 'input')
     for (const reading of readings)
       for (let p = 0; p < count; p++) {
@@ -293,7 +282,7 @@ export class Cloud {
         const seen = this.latent(reading, o)
         if (!seen) continue
         const before = data[o + seen.at]!
-        data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 0.7) * seen.doubt * this.normal()
+        data[o + seen.at] = seen.value + (reading.figure === 'co' ? 0.5 : 1) * seen.doubt * this.normal()
         // What the mixture missed its forecast by, the gas did: the air was not touched.
         if (weigh && gasMoved && (reading.figure === 'o2' || reading.figure === 'co2'))
           data[o + columns.rate[this.rateAt(reading.rateId)]!.gas]! -= data[o + seen.at]! - before
@@ -303,6 +292,43 @@ export class Cloud {
         if (data[o + columns.ceiling]! < reading.valueSi - 2 * reading.repeats) data[o + columns.ceiling] = NEVER
       }
     return surprise
+  }
+
+  /** Remembers what is thought now; answers with the way back to it, for a reading that was none. */
+  mark(): () => void {
+    const data = this.data.slice()
+    const [unread, crowd] = [this.unread.mark(), this.crowd.mark()]
+    return () => {
+      this.data.set(data)
+      unread()
+      crowd()
+    }
+  }
+
+  /** How far what was read lay from what was foretold, in its own doubt; of several the farthest. */
+  private surprise(readings: readonly DeskReading[]): number {
+    this.farthest = null
+    let farthest = 0
+    for (const { reading, value, mean, sd, doubt } of this.toWeigh(readings)) {
+      const off = abs(value - mean) / sqrt(sd * sd + doubt * doubt)
+      if (off > farthest) this.farthest = reading
+      farthest = max(farthest, off)
+    }
+    return farthest
+  }
+
+  /** What tells of the screws, with what was foretold of it. */
+  private toWeigh(
+    readings: readonly DeskReading[],
+  ): (ToWeigh & { readonly reading: DeskReading; readonly mean: number; readonly sd: number })[] {
+    return readings.flatMap((reading) => {
+      const seen = reading.figure === 'co' ? null : this.latent(reading)
+      if (!seen) return []
+      const { mean, sd } = this.guessed(seen.at)
+      const wanders = reading.figure === 'pressure' ? WANDERS.pressure * seen.value : reading.figure === 'input' ? 0 : WANDERS.mixture
+      const doubt = sqrt(seen.doubt ** 2 + wanders ** 2 + (0.05 * min(abs(seen.value - mean), 3 * sd)) ** 2)
+      return [{ reading, at: seen.at, value: seen.value, mean, sd, doubt }]
+    })
   }
 
   private carry(o: number, { rateId, section }: DeskReading, missedBy: number, stale: readonly string[]): void {
@@ -315,55 +341,60 @@ export class Cloud {
     }
   }
 
-  private resample(surprised: boolean, rateId: string): void {
-    const { count, columns, logWeight } = this
+  private resample(readings: readonly DeskReading[], surprised: boolean, rateId: string): void {
+    const { count, columns } = this
     const { width } = columns
-    let most = -Infinity
-    for (const w of logWeight) most = max(most, w)
-    let sum = 0
-    let squares = 0
-    const weight = new Float64Array(count)
-    for (let p = 0; p < count; p++) {
-      const w = exp(logWeight[p]! - most)
-      weight[p] = w
-      sum += w
-      squares += w * w
-    }
-    const effective = (sum * sum) / squares
-    // Nothing foretold it: then all weigh alike, and none is right.
-    if (effective > 0.7 * count && !surprised) return
+    const toWeigh = this.toWeigh(readings)
+    const weighed = (guesses: Float64Array) => weightsOf(howWell(guesses, width, toWeigh))
     const tellsOf = this.unread.tellsOf(rateId)
+    const held = this.data.slice()
+    let weights = weighed(held)
+    const few = this.crowd.wanted(weights.effective, count)
+    // Nothing foretold it: then all weigh alike, and none is right.
+    if (!few && weights.effective > 0.7 * count && !surprised) return
+    const from = few ? this.asked(tellsOf) : held
+    if (few) weights = weighed(from)
     const untold = this.unread.untold(rateId, tellsOf)
-    const old = this.data.slice()
     // CO is kept as what lies above its curve: where the figures stay and the curve becomes another one, that is another by as much.
     const stay = columns.rate.flatMap((c, r) => (untold[c.co] === 1 ? [{ at: c.co, r }] : []))
-    let from = 0
-    let upTo = weight[0]!
-    const first = this.random()
-    for (let p = 0; p < count; p++) {
-      const want = ((p + first) / count) * sum
-      while (upTo < want && from < count - 1) upTo += weight[++from]!
+    for (const [p, of] of drawn(weights, count, this.random()).entries()) {
       const o = p * width
-      for (let i = 0; i < width; i++) if (untold[i] === 0) this.data[o + i] = old[from * width + i]!
-      if (from !== p) for (const { at, r } of stay) this.data[o + at]! += this.curve(old, o, r) - this.curve(this.data, o, r)
+      for (let i = 0; i < width; i++) if (untold[i] === 0) this.data[o + i] = from[of * width + i]!
+      if (of !== p) for (const { at, r } of stay) this.data[o + at]! += this.curve(held, o, r) - this.curve(this.data, o, r)
     }
     // The fewer were left, the farther their copies spread.
-    const wider = widerBy(effective / count)
+    const wider = widerBy(weights.effective / count)
     const chance = { random: this.random, normal: () => this.normal() }
-    for (const [i, screw] of this.desk.screws.entries()) {
+    for (const i of this.desk.screws.keys()) {
       if (tellsOf.has(i)) {
         // What a card prints is in doubt then too.
-        const anew = (o: number) => surprised && this.random() < ANEW && (this.guess(o, i, screw, this.random() < 0.5), true)
+        const anew = (o: number) => surprised && this.random() < ANEW && (this.guess(this.data, o, i, this.random() < 0.5), true)
         spread({ data: this.data, width, count }, columns.screw[i]!, wider, { ...chance, anew })
       }
       // Of what was never moved no more is known than what its likes showed.
-      else if (!this.turned.has(screw.id)) for (let p = 0; p < count; p++) this.guess(p * width, i, screw)
+      else if (!this.turned.has(i)) for (let p = 0; p < count; p++) this.guess(this.data, p * width, i)
     }
     for (let p = 0; p < count; p++) {
       const o = p * width
       this.data[o + columns.venturi]! += 0.7 * wider * this.normal()
       this.data[o + columns.follow]! *= exp(0.5 * wider * this.normal())
     }
+  }
+
+  /** Many guesses in place of those that are held. */
+  private asked(tellsOf: ReadonlySet<number>): Float64Array {
+    const { columns, count } = this
+    const { width } = columns
+    return this.crowd.asked(
+      this.data,
+      count,
+      (data, p, known) => {
+        for (const i of tellsOf)
+          if (known.has(i)) data[p * width + columns.screw[i]!.gain]! *= exp(ASKED_APART * this.normal())
+          else this.guess(data, p * width, i)
+      },
+      (data, p, { screwAt, rateAt, amount }) => this.valve.turn(data, p * width, screwAt, rateAt, amount, this.normal()),
+    )
   }
 }
 

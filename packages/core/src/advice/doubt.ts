@@ -1,7 +1,7 @@
 import type { Cloud } from './cloud'
 import type { DeskMove, DeskReading } from './desk'
 import type { Explanation } from './said'
-import type { Seen } from './seen'
+import { SAME, type Seen } from './seen'
 
 const { abs, max, sqrt } = Math
 
@@ -30,6 +30,19 @@ function moved(cloud: Cloud, { move, before }: Held, instead: Omit<DeskMove, 'ra
 
 const tells = (readings: readonly DeskReading[]): readonly DeskReading[] =>
   readings.filter((r) => r.figure !== 'co' && r.figure !== 'inlet')
+
+/** A reading that contradicts the last move, and the way back to what was thought before it. */
+export interface Doubted {
+  readonly readings: readonly DeskReading[]
+  readonly back: () => void
+}
+
+/** Whether what is read once more says what was read before: then it was no slip. */
+export const confirms = (before: readonly DeskReading[], again: readonly DeskReading[]): boolean =>
+  tells(before).every((b) => {
+    const r = again.find((x) => x.figure === b.figure && (x.section ?? null) === (b.section ?? null))
+    return !r || abs(r.valueSi - b.valueSi) < SAME * r.repeats
+  })
 
 /** Whether readings contradict a move: far from all that was foretold, or among the last few guesses on their side. */
 export function contradicts(cloud: Cloud, held: Held, readings: readonly DeskReading[], surprise: number): boolean {

@@ -94,12 +94,24 @@ export class HeldBack {
     return freely
   }
 
-  /** Where only a pressure at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control. */
-  relief(): Advice | null {
+  /**
+   * Where only a pressure at its limit stands in the way, it is brought down first by whatever else moves it there: air of a ratio control, or, at another rate, the screw
+   * that is meant for it, into the lower half of its own band.
+   *
+   * @param acting the screws that the limit holds back.
+   */
+  relief(aim: Aim, acting: readonly DeskScrew[]): Advice | null {
     const cap = this.weigher.inTheWay
-    if (cap?.figure !== 'pressure') return null
-    const lower: Aim = { figure: 'pressure', rateId: cap.rateId, section: cap.section, min: 0.8 * cap.limit, max: 0.9 * cap.limit }
-    const others = this.desk.screws.filter((s) => s.moves === 'air' && s.rates.includes(cap.rateId))
-    return others.length > 0 && !this.seen.missingAt(cap.rateId) ? this.best(lower, others) : null
+    if (cap?.figure !== 'pressure' || this.seen.missingAt(cap.rateId)) return null
+    const { aims, screws } = this.desk
+    const at = { figure: 'pressure', rateId: cap.rateId, section: cap.section } as const
+    const air = screws.filter((s) => s.moves === 'air' && s.rates.includes(cap.rateId))
+    if (air.length > 0) return this.best({ ...at, min: 0.8 * cap.limit, max: 0.9 * cap.limit }, air)
+    const own = aims.find((a) => a.figure === 'pressure' && a.rateId === cap.rateId && (a.section === null || a.section === cap.section))
+    const meant = screws.filter(
+      (s) => !acting.includes(s) && s.rates.includes(cap.rateId) && (s.section === null || s.section === cap.section),
+    )
+    if (!own || cap.rateId === aim.rateId || meant.length === 0) return null
+    return this.best({ ...at, min: own.min, max: (own.min + own.max) / 2 }, meant)
   }
 }

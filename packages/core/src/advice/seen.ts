@@ -5,7 +5,7 @@ import { CENTRE_SHARE } from './weigh'
 
 const { abs, exp, min, sqrt } = Math
 /** Readings that lie nearer than so many times their repeatability are the same figure. */
-const SAME = 4
+export const SAME = 4
 /** The mean of so many readings lies where it is. */
 const SURE_AFTER = 3
 /** A rate that nobody read since a move is looked at when all else is set, where so many of the guesses have it inside its band. */

@@ -34,6 +34,15 @@ export class Unread {
     this.moved.delete(rateId)
   }
 
+  /** Remembers what is unread now; answers with the way back to it. */
+  mark(): () => void {
+    const moved = [...this.moved].map(([rateId, screws]) => [rateId, new Set(screws)] as const)
+    return () => {
+      this.moved.clear()
+      for (const [rateId, screws] of moved) this.moved.set(rateId, new Set(screws))
+    }
+  }
+
   /** What was moved is over, read or not: another visit begins. */
   forget(): void {
     this.moved.clear()

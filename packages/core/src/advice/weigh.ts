@@ -15,14 +15,20 @@ export const CENTRE_SHARE = 0.34
 const MAY_CROSS = 0.003
 const MAY_CROSS_AT_ALL = 0.06
 const SIGMAS = 2.7
+/** So many times what a move is thought to do must not cross a limit either: elsewhere on its thread, or past its play, a screw may answer so much more than it did. */
+const TIMES_THE_EFFECT = 2
 /** So many half bands from the middle of a band is far. */
 const FAR = 4
 /** An input that nobody clocked is known by its pressure or mixture alone, to so much of its logarithm: the gas and the orifices are not quite as they are named. */
 const UNCLOCKED = 0.01
+/** No logarithm of a CO comes to this: not calculated yet. */
+const UNKNOWN = Infinity
 const SURE_OF_DIRECTION = 0.9
 /** Nearer to a limit by less than this, of its logarithm, is no move towards it. */
 const OUTWARD = 0.002
 const ALIVE = 0.25
+/** A move towards a limit by less than this, of its logarithm, is hardly one. */
+const FELT = 0.01
 
 /** A limit with what the guesses say of it before any move. */
 interface Guarded {
@@ -225,8 +231,8 @@ export class Weigher {
     if (same) return was[p]!
     if (!ofCo) return this.capped(cap, rateAt, after, o)
     let known = this.airFreeAfter.get(rateAt)
-    if (!known) this.airFreeAfter.set(rateAt, (known = new Float64Array(count).fill(NaN)))
-    if (Number.isNaN(known[p])) known[p] = this.airFree(after, o, rateAt)
+    if (!known) this.airFreeAfter.set(rateAt, (known = new Float64Array(count).fill(UNKNOWN)))
+    if (known[p] === UNKNOWN) known[p] = this.airFree(after, o, rateAt)
     return this.capped(cap, rateAt, after, o, known[p])
   }
 
@@ -283,9 +289,12 @@ export class Weigher {
     // What hardly moves towards a limit does not cross it.
     if (outward <= 0.02 * n) return false
     if (crosses > MAY_CROSS_AT_ALL * n || crossesLikely > mostLikely) return true
-    // Its tail is longer than so few guesses show.
     const mean = sum / max(1, far)
+    if (least || far <= 0.1 * side.usual) return false
+    const effect = mean + limit - before
+    if (effect > FELT && before + TIMES_THE_EFFECT * effect > limit) return true
+    // Its tail is longer than so few guesses show.
     const sd = sqrt(max(0, squares / max(1, far) - mean ** 2))
-    return !least && far > 0.1 * side.usual && mean + SIGMAS * sd > 0 && sd > 0.005
+    return mean + SIGMAS * sd > 0 && sd > 0.005
   }
 }

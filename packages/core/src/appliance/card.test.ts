@@ -1,4 +1,5 @@
-import { cardSchema, ratesOf } from './card'
+import { cardSchema } from './cardSchema'
+import { ratesOf } from './card'
 import { limitFor } from './limits'
 import { testCard, testLimit } from './testCard'
 

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { GAS_PRESET_IDS } from '../gas'
 import { INSTANCES, MEASURAND_IDS, MEASURANDS, stationSchema } from '../measure'
 import { QUANTITIES, toSi, unitsOf } from '../units'
+import { ADJUSTER_FUNCTIONS, ADJUSTER_UNITS, CLOCKWISE, EFFECT_MEASURANDS, TABLE_USES, VISIT_STAGES } from './kinds'
 
 /** The rows a target card is made of. New fields have defaults, so that cards written down before them are read as they stand. */
 
@@ -90,13 +91,6 @@ export const limitSchema = z
   })
 export type Limit = z.infer<typeof limitSchema>
 
-export const ADJUSTER_FUNCTIONS = ['governor', 'throttle', 'offset', 'click', 'air-shutter', 'menu', 'cam', 'calibration'] as const
-export const ADJUSTER_UNITS = ['turn', 'click', 'step', 'millimetre', 'degree'] as const
-export const CLOCKWISE = ['more-gas', 'less-gas', 'more-air', 'less-air', 'unknown'] as const
-
-/** In which measurand a maker prints what an adjuster does. */
-export const EFFECT_MEASURANDS = ['pressure.manifold', 'co2.flue', 'o2.flue'] as const
-
 /** "One turn changes the burner pressure by about 1.0 mbar", "an eighth of a turn changes CO2 by about 0.15 %": a size, the direction stands beside it. */
 const typicalEffectSchema = z
   .strictObject({
@@ -135,17 +129,6 @@ export const adjusterSchema = z.strictObject({
   source: sourceSchema,
 })
 export type Adjuster = z.infer<typeof adjusterSchema>
-
-/**
- * Whether an adjuster is a calibration that the control runs by itself: started, not turned. Cards from before it had a function of its own name it as a menu "auto…".
- *
- * @example
- * isCalibration({ function: 'calibration', id: 'auto' }) // true
- */
-export const isCalibration = ({ function: what, id }: { readonly function: string; readonly id: string }): boolean =>
-  what === 'calibration' || (what === 'menu' && id.startsWith('auto'))
-
-export const TABLE_USES = ['differential', 'fan-suction', 'thermistor', 'load-points', 'orifice', 'other'] as const
 
 const cell = z.number().nullable()
 export const tableSchema = z
@@ -186,24 +169,6 @@ export const tableSchema = z
     })
   })
 export type CardTable = z.infer<typeof tableSchema>
-
-/** Where in the order of a visit a maker's own step belongs. */
-export const VISIT_STAGES = [
-  'arrive',
-  'as-found',
-  'isolate',
-  'tightness',
-  'clean',
-  'supply',
-  'first-fire',
-  'burner',
-  'flue',
-  'adjust',
-  'safeties',
-  'restore',
-  'hand-over',
-] as const
-export type VisitStage = (typeof VISIT_STAGES)[number]
 
 /** A step without a reading, an observation or a proof does not exist. */
 const ownNeedSchema = z.discriminatedUnion('kind', [

@@ -1,32 +1,21 @@
-export {
-  APPLIANCE_TYPES,
-  BURNER_KINDS,
-  type Card,
-  type CardInput,
-  cardSchema,
-  faultCode,
-  firingState,
-  FLUE_TYPES,
-  type GasId,
-  ratesOf,
-} from './card'
-export { type Adjuster, ADJUSTER_UNITS, type FiringState, type Limit } from './cardParts'
+export { faultCode, firingState, isCalibration, ratesOf } from './card'
+export { type Card, type CardInput, cardSchema, type GasId } from './cardSchema'
+export type { Adjuster, CardTable, Condition, FiringState, Limit, OwnStep, Traits } from './cardParts'
 export { type InstalledFacts, limitFor, type LimitKey } from './limits'
 export { type Plate, plateCard, plateSchema } from './plateCard'
 export { tableBand } from './tables'
 export { printedLimit } from './printedLimit'
 export {
-  type Condition,
-  type OwnStep,
-  type CardTable,
-  type Traits,
+  ADJUSTER_FUNCTIONS,
+  ADJUSTER_UNITS,
+  APPLIANCE_TYPES,
+  BURNER_KINDS,
+  CLOCKWISE,
+  EFFECT_MEASURANDS,
+  FLUE_TYPES,
   TABLE_USES,
   VISIT_STAGES,
   type VisitStage,
-  ADJUSTER_FUNCTIONS,
-  isCalibration,
-  CLOCKWISE,
-  EFFECT_MEASURANDS,
-} from './cardParts'
+} from './kinds'
 export { type Difference, differences, rowsByKey } from './diff'
 export { CARD_FINDINGS, type CardFinding, type Finding, type FindingLevel, lintCard } from './lint'

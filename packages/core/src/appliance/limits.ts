@@ -1,6 +1,7 @@
 import type { MeasurandId, Station } from '../measure'
 import { fail, ok, type Result } from '../result'
-import type { Card, GasId } from './card'
+import type { Card } from './cardSchema'
+import type { GasId } from './cardSchema'
 import type { Limit } from './cardParts'
 
 /** What a limit of a card may depend on, known for one installed appliance. */

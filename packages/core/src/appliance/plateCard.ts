@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { GAS_PRESET_IDS, presetGas } from '../gas'
-import { APPLIANCE_TYPES, BURNER_KINDS, type Card, cardSchema, FLUE_TYPES } from './card'
+import { APPLIANCE_TYPES, BURNER_KINDS, FLUE_TYPES } from './kinds'
+import type { Card } from './cardSchema'
+import { cardSchema } from './cardSchema'
 import { printedLimit } from './printedLimit'
 
 const line = (max: number) => z.string('field.missing').trim().min(1, 'field.missing').max(max, 'field.too-long')

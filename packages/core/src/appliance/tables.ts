@@ -1,6 +1,6 @@
 import type { Instance } from '../measure'
 import { toSi } from '../units'
-import type { Card } from './card'
+import type { Card } from './cardSchema'
 import type { CardTable } from './cardParts'
 import type { InstalledFacts, LimitKey } from './limits'
 

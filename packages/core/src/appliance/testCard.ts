@@ -1,4 +1,5 @@
-import { type Card, cardSchema } from './card'
+import type { Card } from './cardSchema'
+import { cardSchema } from './cardSchema'
 import type { Limit } from './cardParts'
 import { printedLimit } from './printedLimit'
 

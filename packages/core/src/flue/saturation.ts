@@ -1,5 +1,7 @@
 import { ATMOSPHERE_PA } from '../gas'
 
+const { exp, log, sqrt } = Math
+
 const CRITICAL_K = 647.096
 const CRITICAL_PA = 22.064e6
 
@@ -12,13 +14,13 @@ const CRITICAL_PA = 22.064e6
  */
 export function saturationPressure(temperatureK: number): number {
   const t = 1 - temperatureK / CRITICAL_K
-  const root = Math.sqrt(t)
+  const root = sqrt(t)
   const t2 = t * t
   const t3 = t2 * t
   const t4 = t2 * t2
   const series =
     t * (-7.85951783 + 1.84408259 * root) + t3 * (-11.7866497 + 22.6807411 * root) - 15.9618719 * t4 + 1.80122502 * t4 * t3 * root
-  return CRITICAL_PA * Math.exp((CRITICAL_K / temperatureK) * series)
+  return CRITICAL_PA * exp((CRITICAL_K / temperatureK) * series)
 }
 
 /**
@@ -30,13 +32,13 @@ export function saturationPressure(temperatureK: number): number {
  */
 export function saturationTemperature(partialPressurePa: number): number {
   // First guess from the Magnus form; the curve of ln p over 1/T is nearly straight, so three steps are plenty.
-  const magnus = Math.log(partialPressurePa / 611.2)
+  const magnus = log(partialPressurePa / 611.2)
   let t = 273.15 + (243.12 * magnus) / (17.62 - magnus)
   for (let i = 0; i < 4; i++) {
     const p = saturationPressure(t)
     // Clausius–Clapeyron gives the slope well enough: h_fg/(R·T²) with h_fg near 44 kJ/mol falling by 43 J/(mol·K).
     const slope = (44000 - 43 * (t - 298.15)) / (8.314462618 * t * t)
-    const step = Math.log(partialPressurePa / p) / slope
+    const step = log(partialPressurePa / p) / slope
     t += step
     if (step < 1e-6 && step > -1e-6) break
   }

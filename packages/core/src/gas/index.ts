@@ -10,5 +10,6 @@ export {
 } from './constants'
 export { airDensity, gasDensity, gasViscosity, idealDensity } from './density'
 export { GAS_PRESET_IDS, type GasPreset, presetComposition, presetGas } from './presets'
-export { type FuelTerms, type GasComposition, gasCompositionSchema, type GasProperties, gasProperties, withGrossCv } from './properties'
+export { type FuelTerms, type GasComposition, type GasProperties, gasProperties, withGrossCv } from './properties'
+export { gasCompositionSchema } from './schemas'
 export { type Species, SPECIES_NAMES } from './species'

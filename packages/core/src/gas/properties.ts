@@ -1,12 +1,9 @@
-import { z } from 'zod'
 import { fail, ok, type Result } from '../result'
 import { AIR_MOLAR_MASS, AIR_OXYGEN, idealMolarVolume, NITROGEN_PER_OXYGEN, REFERENCE_STATES, type ReferenceState } from './constants'
 import { grossMolarCv, molarMass, SPECIES, type Species, SPECIES_NAMES } from './species'
 
 /** Mole fractions of a fuel gas; what is absent is not there. */
 export type GasComposition = Readonly<Partial<Record<Species, number>>>
-
-export const gasCompositionSchema = z.partialRecord(z.enum(SPECIES_NAMES as [Species, ...Species[]]), z.number().min(0).max(1))
 
 /** Moles per mole of fuel that the burner turns around: all that flue analysis needs to know of a gas. */
 export interface FuelTerms {

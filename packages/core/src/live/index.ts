@@ -1,18 +1,5 @@
-export {
-  CHANNEL_STATUSES,
-  type ChannelStatus,
-  commandSchema,
-  type Line,
-  type LineCommand,
-  LINE_COMMANDS,
-  LINE_VERSION,
-  LineCutter,
-  lineSchema,
-  lineSi,
-  LONGEST_LINE,
-  quantityOf,
-  readLine,
-} from './protocol'
+export { CHANNEL_STATUSES, type ChannelStatus, LINE_COMMANDS, LINE_VERSION, LineCutter, lineSi, LONGEST_LINE, quantityOf } from './protocol'
+export { commandSchema, type Line, type LineCommand, lineSchema, readLine } from './line'
 export { ChannelTrace, type Fate, KEPT_S } from './trace'
 export { settlingRuleOf, STALE_S, type Standing, standingOf } from './standing'
 export {
@@ -28,7 +15,8 @@ export {
   wrongUnit,
   zeroSeen,
 } from './hints'
-export { CHUNK_S, type Minute, minuteTable, packedSchema, type PackedTrace, packTrace, unpackTrace } from './packed'
+export { CHUNK_S, type Minute, minuteTable, packTrace, unpackTrace } from './packed'
+export { packedSchema, type PackedTrace } from './packedSchema'
 export {
   compareStarts,
   diedAt,

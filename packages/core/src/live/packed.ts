@@ -1,7 +1,6 @@
-import { z } from 'zod'
 import type { Sample } from '../measure'
 import { fail, ok, type Result } from '../result'
-import { instantSchema } from '../shapes'
+import type { PackedTrace } from './packedSchema'
 
 /** Of every browser and every server; the core itself knows of neither. */
 const { atob, btoa } = globalThis as unknown as Readonly<Record<'atob' | 'btoa', (text: string) => string>>
@@ -11,19 +10,6 @@ export const CHUNK_S = 60
 const MOST_IN_CHUNK = 1200
 /** What a time is told to, s. */
 const TICK_S = 0.1
-
-/** At most a minute of one channel: delta-encoded, a byte for most samples. */
-export const packedSchema = z
-  .strictObject({
-    at: instantSchema.meta({ description: 'When its first sample was measured.' }),
-    resolution: z.number().positive().meta({ description: 'What one step of a value is, SI.' }),
-    data: z.base64().min(4).max(8000).meta({
-      description:
-        'Variable-length numbers, seven bits a byte, the lowest first. For each sample twice the zigzag difference to the value before, in steps, plus one where the time between samples changes; then the zigzag change of that time in tenths of a second.',
-    }),
-  })
-  .meta({ id: 'trace-chunk', description: 'A stretch of a trace, at most one minute long.' })
-export type PackedTrace = z.infer<typeof packedSchema>
 
 const zigzag = (n: number): number => (n >= 0 ? 2 * n : -2 * n - 1)
 const unzigzag = (n: number): number => (n % 2 === 0 ? n / 2 : -(n + 1) / 2)

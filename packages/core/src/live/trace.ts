@@ -1,5 +1,6 @@
 import type { Sample } from '../measure'
-import type { ChannelStatus, Line } from './protocol'
+import type { ChannelStatus } from './protocol'
+import type { Line } from './line'
 
 /** What became of a line. */
 export type Fate = 'taken' | 'repeated' | 'late' | 'too-late' | 'thinned' | 'restarted'

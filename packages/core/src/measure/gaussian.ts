@@ -1,7 +1,10 @@
-const { abs, exp, sqrt } = Math
+// Called millions of times: taken out of the global object once.
+const { abs, exp, PI, sqrt } = Math
+
+const ROOT = sqrt(2 * PI)
 
 /** Density of the standard normal distribution. `normalDensity(0)` → `0.3989`. */
-export const normalDensity = (z: number): number => exp(-0.5 * z * z) / sqrt(2 * Math.PI)
+export const normalDensity = (z: number): number => exp(-0.5 * z * z) / ROOT
 
 /**
  * Probability above z of the standard normal distribution; error below 1e-7. Source: Abramowitz and Stegun 26.2.17.

@@ -1,14 +1,10 @@
 export {
   channelFor,
-  type ChannelSpec,
-  channelSpecSchema,
   eyeUncertainty,
   inCalibration,
-  type Instrument,
   CHECK_KINDS,
   type CheckKind,
   INSTRUMENT_KINDS,
-  instrumentSchema,
   limitOfError,
   standardUncertainty,
 } from './instruments'
@@ -19,10 +15,21 @@ export { MONTE_CARLO_MAX, MonteCarlo, type MonteCarloResult, type Spread } from 
 export { normalDensity, normalUpperTail } from './gaussian'
 export { type Normal, normalOf } from './normal'
 export { combined, type Contribution, contributions, propagate } from './propagate'
-export { type Reading, readingSchema } from './readings'
+export {
+  type ChannelSpec,
+  channelSpecSchema,
+  type Instrument,
+  instrumentSchema,
+  type Reading,
+  readingSchema,
+  type Special,
+  specialReadingSchema,
+  specialSchema,
+  stationSchema,
+} from './schemas'
 export { type Taken, takeReading } from './takeReading'
 export { climbing, type Settling, settling, SETTLING_RULES, type SettlingRule } from './settling'
 export { medianOf, type Sample } from './robust'
-export { LINE_STATIONS, type Station, STATIONS, stationSchema } from './stations'
+export { LINE_STATIONS, type Station, STATIONS } from './stations'
 export { INSTANCES, type Instance, instancesOf, isAlsoWhole } from './instances'
-export { type Special, specialReadingSchema, specialSchema, specialsOf } from './specials'
+export { specialsOf } from './specials'

@@ -1,23 +1,6 @@
-import { z } from 'zod'
-import { CHANNELS, type Channel } from './measurandKinds'
+import type { Channel } from './measurandKinds'
 import { type MeasurandId, MEASURANDS } from './measurands'
-
-/**
- * What an instrument's maker promises for one channel. `absolute` and `relative` are the limits of error stated for k = 2; they combine as the
- * larger of the two ("±10 ppm or 5 %") or as their sum ("±0.5 % ±2 digits"). All SI.
- */
-export const channelSpecSchema = z.object({
-  id: z.string().min(1),
-  channel: z.enum(CHANNELS),
-  origin: z.enum(['measured', 'computed']).meta({ description: 'Many analysers compute CO2 from O2: such a channel proves nothing.' }),
-  min: z.number(),
-  max: z.number(),
-  resolution: z.number().positive(),
-  absolute: z.number().min(0),
-  relative: z.number().min(0),
-  combine: z.enum(['larger', 'sum']),
-})
-export type ChannelSpec = z.infer<typeof channelSpecSchema>
+import type { ChannelSpec, Instrument } from './schemas'
 
 /** What is done to an instrument between calibrations, and calibrating itself. */
 export const CHECK_KINDS = ['calibration', 'zero', 'bump', 'battery', 'water-trap', 'cell'] as const
@@ -33,19 +16,6 @@ export const INSTRUMENT_KINDS = [
   'clamp',
   'meter-reader',
 ] as const
-
-export const instrumentSchema = z.object({
-  id: z.uuid(),
-  kind: z.enum(INSTRUMENT_KINDS),
-  maker: z.string(),
-  model: z.string(),
-  serial: z.string(),
-  channels: z.array(channelSpecSchema),
-  calibratedAt: z.iso.datetime(),
-  calibrationDueAt: z.iso.datetime(),
-  certificate: z.string().nullable(),
-})
-export type Instrument = z.infer<typeof instrumentSchema>
 
 /** Whether the instrument is in calibration at an instant (ISO 8601). */
 export const inCalibration = (instrument: Pick<Instrument, 'calibratedAt' | 'calibrationDueAt'>, at: string): boolean =>

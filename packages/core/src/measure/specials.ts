@@ -1,30 +1,6 @@
-import { z } from 'zod'
-import { idSchema, rawTextSchema } from '../shapes'
-import { INSTANCES } from './instances'
-import { type MeasurandId, MEASURAND_IDS, MEASURANDS } from './measurands'
-import { stationSchema } from './stations'
+import { type MeasurandId, MEASURANDS } from './measurands'
+import type { Special } from './schemas'
 
-/** What an instrument can show that is no number, and what cannot be reached at all. */
-const SPECIAL_KINDS = ['open', 'short', 'over-range', 'not-reachable'] as const
-
-export const specialSchema = z
-  .discriminatedUnion('kind', [
-    z.strictObject({ kind: z.enum(SPECIAL_KINDS) }),
-    z.strictObject({ kind: z.literal('varies'), fromSi: z.number(), toSi: z.number() }),
-  ])
-  .meta({ description: 'Open circuit, short, over range, not reachable; or a value that varies while something is moved, SI.' })
-export type Special = z.infer<typeof specialSchema>
-
-/** One look at a figure that showed no number. */
-export const specialReadingSchema = z.strictObject({
-  readingId: idSchema,
-  measurandId: z.enum(MEASURAND_IDS),
-  stationId: stationSchema,
-  firingStateId: rawTextSchema(1, 60),
-  sectionId: rawTextSchema(1, 60).optional(),
-  instanceId: z.enum(INSTANCES).optional(),
-  special: specialSchema,
-})
 const CIRCUITS = ['resistance', 'voltage', 'current']
 
 /**

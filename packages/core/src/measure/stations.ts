@@ -1,5 +1,3 @@
-import { z } from 'zod'
-
 /** The line from street to sky, in the order the gas takes it. */
 export const LINE_STATIONS = ['meter', 'pipe', 'inlet', 'valve', 'burner', 'chamber', 'flue', 'room'] as const
 /** Places beside the line. `isolator` is a rung of the pressure ladder between pipe and inlet. */
@@ -7,4 +5,3 @@ const SIDE_STATIONS = ['isolator', 'intake', 'water', 'air', 'electrics'] as con
 
 export const STATIONS = [...LINE_STATIONS, ...SIDE_STATIONS] as const
 export type Station = (typeof STATIONS)[number]
-export const stationSchema = z.enum(STATIONS)

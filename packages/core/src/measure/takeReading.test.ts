@@ -1,5 +1,5 @@
 import { analyser } from '../visit/testVisit'
-import { readingSchema } from './readings'
+import { readingSchema } from './schemas'
 import { takeReading } from './takeReading'
 
 const taken = {

@@ -1,7 +1,8 @@
-import { channelFor, type ChannelSpec, eyeUncertainty, type Instrument, standardUncertainty } from './instruments'
+import { channelFor, eyeUncertainty, standardUncertainty } from './instruments'
+import type { ChannelSpec, Instrument } from './schemas'
 import type { Instance } from './instances'
 import type { MeasurandId } from './measurands'
-import type { Reading } from './readings'
+import type { Reading } from './schemas'
 import type { Station } from './stations'
 
 /** What was read, before it has the doubt of what it was read with. */

@@ -1,5 +1,5 @@
 import { lintPractice, PRACTICE_FINDINGS } from './lint'
-import type { Practice } from './profile'
+import type { Practice } from './schemas'
 import { SHIPPED_PRACTICES } from './shipped'
 
 const [metric, imperial] = SHIPPED_PRACTICES as readonly [Practice, Practice]

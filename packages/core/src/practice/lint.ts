@@ -1,6 +1,7 @@
 import type { Finding, FindingLevel } from '../appliance'
 import { MEASURANDS } from '../measure'
-import { DEFECT_CLASSES, type Practice } from './profile'
+import { DEFECT_CLASSES } from './profile'
+import type { Practice } from './schemas'
 
 export type PracticeFinding = Finding<PracticeFindingCode>
 

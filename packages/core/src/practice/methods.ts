@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import type { Practice } from './schemas'
 
 /**
  * Where practitioners disagree about how a thing is done. The first mode of each is what holds where a profile says nothing. What decides more than the way it
@@ -37,34 +37,7 @@ export const METHODS = {
 export type MethodId = keyof typeof METHODS
 export const METHOD_IDS = Object.keys(METHODS) as MethodId[]
 
-const chosen = <M extends readonly [string, ...string[]]>(modes: M) =>
-  z.strictObject({ mode: z.enum(modes), source: z.string().min(1) }).optional()
-
-/** The ways of a profile, each with its source; a way that is not named is the usual one. */
-export const methodsSchema = z
-  .strictObject({
-    'pilot-cleaning': chosen(METHODS['pilot-cleaning']),
-    'coil-volts': chosen(METHODS['coil-volts']),
-    'rates-measured': chosen(METHODS['rates-measured']),
-    'set-by': chosen(METHODS['set-by']),
-    'ferrule-flare': chosen(METHODS['ferrule-flare']),
-    interrupter: chosen(METHODS.interrupter),
-    thermistor: chosen(METHODS.thermistor),
-    electrodes: chosen(METHODS.electrodes),
-    'exchanger-cleaning': chosen(METHODS['exchanger-cleaning']),
-    'dead-test': chosen(METHODS['dead-test']),
-    'burner-inserts': chosen(METHODS['burner-inserts']),
-    'set-order': chosen(METHODS['set-order']),
-    'pilot-seat': chosen(METHODS['pilot-seat']),
-    'automatic-calibration': chosen(METHODS['automatic-calibration']),
-  } satisfies Record<MethodId, unknown>)
-  .optional()
-  .meta({ description: 'How things are done where practitioners disagree; what is not named is done the usual way.' })
-
 /** Which way a profile does a thing, and who says so; null where it is the usual way by nobody's word. */
-export function methodOf(
-  practice: { readonly methods?: z.output<typeof methodsSchema> },
-  id: MethodId,
-): { readonly mode: string; readonly source: string | null } {
+export function methodOf(practice: Pick<Practice, 'methods'>, id: MethodId): { readonly mode: string; readonly source: string | null } {
   return practice.methods?.[id] ?? { mode: METHODS[id][0], source: null }
 }

@@ -1,6 +1,7 @@
 import { testCard } from '../appliance/testCard'
 import { MEASURANDS } from '../measure'
-import { ambientCoAction, practiceSchema, profileLimit } from './profile'
+import { ambientCoAction, profileLimit } from './profile'
+import { practiceSchema } from './schemas'
 import { SHIPPED_PRACTICES } from './shipped'
 
 const [metric, imperial] = SHIPPED_PRACTICES

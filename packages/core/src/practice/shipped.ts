@@ -1,5 +1,5 @@
 import { toSi } from '../units'
-import { type Practice, practiceSchema } from './profile'
+import { type Practice, practiceSchema } from './schemas'
 
 const mbar = (v: number) => toSi(v, 'mbar', 'pressure')
 const inWc = (v: number) => toSi(v, 'inH2O', 'pressure')

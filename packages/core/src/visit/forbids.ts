@@ -1,7 +1,8 @@
 import type { VisitContext } from './context'
 import { serviceGates } from './gates'
 import type { NotYet } from './kit'
-import { type EventType, specOf, type VisitEvent } from './registry'
+import type { EventType } from './eventData'
+import { specOf, type VisitEvent } from './registry'
 import { sheetOfAppliance } from './sheets'
 import type { VisitState } from './state'
 

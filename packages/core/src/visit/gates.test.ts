@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { type EventType, parseEvent, type StoredEvent } from './registry'
+import type { EventType } from './eventData'
+import { parseEvent } from './parse'
+import type { StoredEvent } from './registry'
 import { foldVisit } from './fold'
 import { firingStops, missingIn, serviceGates } from './gates'
 import { actingRole, EMIT_TABLE, type ROLES } from './roles'

@@ -8,19 +8,9 @@ export { type CheckMade, type FaultCase, type FaultSaid, type Occurrence, openFa
 export { foldVisit, VisitFold } from './fold'
 export { canBeForbidden, forbids } from './forbids'
 export { BREACHES, type Breach, EVENTS_MAX, type EventSpec, type NotYet, ODDITIES, type Oddity, type Refusal, type VisitFacts } from './kit'
-export {
-  EVENT_TYPES,
-  type EventType,
-  instrumentsOf,
-  liftStored,
-  parseEvent,
-  refusals,
-  specOf,
-  versionOf,
-  type StoredEvent,
-  type VisitEvent,
-  visitEventSchema,
-} from './registry'
+export { EVENT_TYPES, instrumentsOf, liftStored, refusals, specOf, versionOf, type StoredEvent, type VisitEvent } from './registry'
+export { parseEvent, visitEventSchema } from './parse'
+export { type EventType, type StartRecord, startRecordSchema } from './eventData'
 export { firingStops, missingIn, serviceGates, stepSettled } from './gates'
 export { endsByItself, stillToRead } from './goesOn'
 export { BY_VOLUME, lelShare, OF_LEL, readGasInAir, stopGasFraction } from './gasInAir'
@@ -59,6 +49,6 @@ export type {
   VisitState,
 } from './state'
 export { type Band, beyondBand, judge, NO_VERDICTS, type NoVerdict, type Verdict, type VerdictStatus } from './verdict'
-export { type StartRecord, startRecordSchema } from './events/start.recorded'
-export { tellsOfScrews, type Turned, turnedOf } from './turned'
+export { tellsOfScrews } from './tellsOfScrews'
+export { type Turned, turnedOf } from './turned'
 export { judgeSpecial } from './special'

@@ -1,7 +1,7 @@
-import type { z } from 'zod'
 import type { VisitAppliance } from './context'
 import type { ApplianceDraft, Drafts, VisitDraft } from './draft'
 import type { Practice } from '../practice'
+import type { DataOf, EventType } from './eventData'
 import type { Held } from './held'
 import type { Gate, VisitState } from './state'
 
@@ -148,11 +148,9 @@ interface Standing {
 /** What an event can move beside its own entry in the log. */
 type Moves = 'readings' | 'observations' | 'verdicts' | 'left' | 'outcomes' | 'ends'
 
-/** Everything about one type of event. Written down with {@link defineEvent} in `events/<type>.ts`; nothing else lists types. */
-export interface EventSpec<T extends string, S extends z.ZodType> {
+/** Everything about one type of event but what it holds (`eventData.ts`). Written down with {@link defineEvent} in `events/<type>.ts`; nothing else lists types. */
+export interface EventSpec<T extends string, D> {
   readonly type: T
-  /** What it holds, in its newest version. */
-  readonly data: S
   /** Lifts the data of older versions when they are read: the first from version 1 to 2, and so on. What is stored is never rewritten. */
   readonly lifts?: readonly ((older: never) => unknown)[]
   readonly emit: Rights
@@ -162,18 +160,18 @@ export interface EventSpec<T extends string, S extends z.ZodType> {
   /** What it turns the visit into. */
   readonly turns?: 'begun' | 'closed' | 'reopened'
   /** Events that waited for a licensed person and count from here on. */
-  readonly confirms?: (data: z.output<S>) => readonly string[]
+  readonly confirms?: (data: D) => readonly string[]
   /** What forbids it outright, as things stand before it: the server refuses it then. */
-  readonly notYet?: (event: EventOf<T, z.output<S>>, at: Standing) => NotYet | null
+  readonly notYet?: (event: EventOf<T, D>, at: Standing) => NotYet | null
   /** The field with the id of what it makes; all other ids name something that is there. */
-  readonly makes?: keyof z.output<S> & string
+  readonly makes?: keyof D & string
   /** Instruments that it names, by the field that does. */
-  readonly instruments?: (data: z.output<S>) => Readonly<Record<string, string | undefined>>
+  readonly instruments?: (data: D) => Readonly<Record<string, string | undefined>>
   /** What the visit's own facts refuse of it. */
-  readonly check?: (event: EventOf<T, z.output<S>>, at: Checking) => void
+  readonly check?: (event: EventOf<T, D>, at: Checking) => void
   /** Puts it behind what was before. Never throws on stored events: what is strange is said. */
-  readonly apply: (at: Happening, event: EventOf<T, z.output<S>> & Acceptance) => void
+  readonly apply: (at: Happening, event: EventOf<T, D> & Acceptance) => void
 }
 
-/** Writes down a type of event with everything typed from its schema. */
-export const defineEvent = <const T extends string, S extends z.ZodType>(spec: EventSpec<T, S>): EventSpec<T, S> => spec
+/** Writes down a type of event with everything typed from what it holds. */
+export const defineEvent = <const T extends EventType>(spec: EventSpec<T, DataOf<T>>): EventSpec<T, DataOf<T>> => spec

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
 import { EVENT_TYPES, type StoredEvent } from './registry'
 import { foldVisit } from './fold'
-import { EMIT_TABLE, ROLES } from './roles'
+import { EMIT_TABLE } from './roles'
+import { ROLES } from './kit'
 import { nextId, testContext, TestLog, VISIT } from './testVisit'
 
 /** A long log with everything in it that a visit can hold. */

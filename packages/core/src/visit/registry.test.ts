@@ -1,13 +1,13 @@
 import fc from 'fast-check'
 import { changesBetween, keptValue, keptValues, type KeptValue } from './changes'
 import { foldVisit, VisitFold } from './fold'
-import { defineEvent, ROLES, WORKERS } from './kit'
-import { EVENT_TYPES, instrumentsOf, liftStored, parseEvent, refusals, specOf, type StoredEvent } from './registry'
+import { type EventSpec, ROLES } from './kit'
+import { parseEvent } from './parse'
+import { EVENT_TYPES, instrumentsOf, liftStored, refusals, specOf, type StoredEvent } from './registry'
 import { mayEmit } from './roles'
 import type { VisitState } from './state'
 import { randomLog } from './testLogs'
 import { ANALYSER, APPLIANCE, testContext, testId, TestLog, VISIT } from './testVisit'
-import { z } from 'zod'
 
 const raw = (type: string, data: object, more: object = {}) => ({
   id: testId(5),
@@ -86,15 +86,9 @@ describe('the registry', () => {
   })
 
   test('an older version is lifted when it is read, step by step, and what is stored stays as it is', () => {
-    const spec = defineEvent({
-      type: 'test.lifted',
-      data: z.strictObject({ c: z.number() }),
+    const spec: Pick<EventSpec<string, { readonly c: number }>, 'lifts'> = {
       lifts: [({ a }: { a: number }) => ({ b: a + 1 }), ({ b }: { b: number }) => ({ c: b * 2 })],
-      emit: WORKERS,
-      afterClosing: 'refused',
-      moves: [],
-      apply: () => undefined,
-    })
+    }
     expect(spec.lifts?.reduce<unknown>((data, lift) => lift(data as never), { a: 1 })).toEqual({ c: 4 })
     const [stored] = new TestLog().start().events as [StoredEvent]
     expect(liftStored(stored)).toBe(stored)

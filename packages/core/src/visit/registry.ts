@@ -1,6 +1,4 @@
-import { z } from 'zod'
-import { fail, ok, type Result } from '../result'
-import { idSchema, instantSchema, rawTextSchema } from '../shapes'
+import type { DataOf, EventType } from './eventData'
 import { adjustmentCorrected } from './events/adjustment.corrected'
 import { adjustmentMade } from './events/adjustment.made'
 import { applianceOutcomeSet } from './events/appliance.outcome-set'
@@ -55,11 +53,8 @@ import { visitStarted } from './events/visit.started'
 import { workConfirmed } from './events/work.confirmed'
 import type { Acceptance, Checking, EventOf, EventSpec, Refusal, VisitFacts } from './kit'
 
-/** Each type under its own name: another name does not pass the type check. */
-const registry = <const R extends { readonly [T in keyof R]: { readonly type: T } }>(specs: R): R => specs
-
-/** Every type of event, one file each. Parsing, the role table, the checks of device and server, and the words that must exist derive from it. */
-const SPECS = registry({
+/** What every type of event does, one file each. The role table, the checks of device and server, and the words that must exist derive from it. */
+const SPECS: { readonly [T in EventType]: EventSpec<T, DataOf<T>> } = {
   'visit.started': visitStarted,
   'job.grown': jobGrown,
   'complaint.noted': complaintNoted,
@@ -112,11 +107,9 @@ const SPECS = registry({
   'appliance.outcome-set': applianceOutcomeSet,
   'visit.closed': visitClosed,
   'visit.reopened': visitReopened,
-})
+}
 
-export type EventType = keyof typeof SPECS
 export const EVENT_TYPES = Object.keys(SPECS) as EventType[]
-type DataOf<T extends EventType> = z.output<(typeof SPECS)[T]['data']>
 
 /** A posted event, by its type. */
 export type VisitEvent = { [T in EventType]: EventOf<T, DataOf<T>> }[EventType]
@@ -124,63 +117,17 @@ export type VisitEvent = { [T in EventType]: EventOf<T, DataOf<T>> }[EventType]
 export type StoredEvent = VisitEvent & Acceptance
 
 /** A type seen from outside, its own shape forgotten: what belongs together is put together here and nowhere else. */
-type AnySpec = EventSpec<string, z.ZodType>
+type AnySpec = EventSpec<string, unknown>
 export const specOf = (type: EventType): AnySpec => SPECS[type] as unknown as AnySpec
 
 /** Its newest version. */
 export const versionOf = (type: EventType): number => 1 + (specOf(type).lifts?.length ?? 0)
 
-const envelope = {
-  id: idSchema,
-  visitId: idSchema,
-  applianceId: idSchema.optional(),
-  stepId: rawTextSchema(1, 80).optional(),
-  v: z.number().int().min(1).max(1000),
-  at: instantSchema,
-  deviceId: idSchema,
-  deviceSeq: z
-    .number()
-    .int()
-    .min(0)
-    .max(2 ** 31 - 1),
-}
+/** Whether there is such a type. */
+export const isType = (type: unknown): type is EventType => typeof type === 'string' && Object.hasOwn(SPECS, type)
 
-const schemas = Object.fromEntries(
-  EVENT_TYPES.map((type) => [type, z.strictObject({ ...envelope, type: z.literal(type), data: specOf(type).data })]),
-) as unknown as Record<EventType, z.ZodObject<{ type: z.ZodLiteral<EventType> }>>
-
-/** One event as a device posts it. */
-export const visitEventSchema = z.discriminatedUnion(
-  'type',
-  Object.values(schemas) as [(typeof schemas)[EventType], ...(typeof schemas)[EventType][]],
-)
-
-const isType = (type: unknown): type is EventType => typeof type === 'string' && Object.hasOwn(SPECS, type)
-
-/**
- * One posted event, checked by shape and lifted to the newest version of its type. Problems carry the path of the first wrong field and a sentence; an
- * unknown type is `unknown-event-type`.
- *
- * @example
- * parseEvent({ type: 'nonsense' }) // { ok: false, error: { code: 'unknown-event-type', path: ['type'], … } }
- */
-export function parseEvent(input: unknown): Result<VisitEvent> {
-  const raw = typeof input === 'object' && input !== null ? (input as Readonly<Record<string, unknown>>) : {}
-  const { type, v } = raw
-  if (!isType(type)) return fail('unknown-event-type', { type: (typeof type === 'string' ? type : typeof type).slice(0, 60) }, ['type'])
-  if (typeof v === 'number' && v > versionOf(type))
-    return fail('invalid-event', { message: 'A newer version than this program knows.' }, ['v'])
-  const parsed = schemas[type].safeParse(typeof v === 'number' && Number.isInteger(v) && v > 0 ? lifted(type, raw, v) : raw)
-  if (parsed.success) return ok(parsed.data as unknown as VisitEvent)
-  const issue = parsed.error.issues[0]
-  return fail(
-    'invalid-event',
-    { message: issue?.message ?? 'Invalid event' },
-    (issue?.path ?? []).map((p) => (typeof p === 'number' ? p : String(p))),
-  )
-}
-
-function lifted<E extends object>(type: EventType, event: E & { readonly data?: unknown }, v: number): E {
+/** An event of an older version as the newest would have it. */
+export function lifted<E extends object>(type: EventType, event: E & { readonly data?: unknown }, v: number): E {
   const lifts = specOf(type).lifts?.slice(v - 1) ?? []
   if (lifts.length === 0) return event
   return { ...event, v: versionOf(type), data: lifts.reduce<unknown>((data, lift) => lift(data as never), event.data) }

@@ -1,5 +1,6 @@
 import { type Permission, type Role, ROLES } from './kit'
-import { EVENT_TYPES, type EventType, specOf } from './registry'
+import type { EventType } from './eventData'
+import { EVENT_TYPES, specOf } from './registry'
 
 export { type Role, ROLES }
 

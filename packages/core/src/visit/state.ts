@@ -4,7 +4,7 @@ import type { DefectClass } from '../practice'
 import type { DisturbedKind, Growth, JobKind, LooseEndKind, RefitCheck, SymptomKind, TimerId } from '../procedure'
 import type { Verdict } from './verdict'
 import type { Explanation } from '../explain'
-import type { StartRecord } from './events/start.recorded'
+import type { StartRecord } from './eventData'
 import type { FaultCase } from './faultCase'
 import type { Breach, Oddity } from './kit'
 

@@ -3,7 +3,8 @@ import { testCard } from '../appliance/testCard'
 import { packTrace } from '../live'
 import { takeReading } from '../measure'
 import { GROWTHS } from '../procedure'
-import { EVENT_TYPES, type EventType, type StoredEvent, type VisitEvent } from './registry'
+import type { EventType } from './eventData'
+import { EVENT_TYPES, type StoredEvent, type VisitEvent } from './registry'
 import { ANALYSER, APPLIANCE, analyser, gauge, GAUGE, testId, VISIT } from './testVisit'
 
 /** Random logs of every type: ids from small pools, so that events meet what others made, and often do not. */

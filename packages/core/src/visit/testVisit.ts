@@ -3,7 +3,8 @@ import { channelFor, type Instrument, type MeasurandId, type Reading, standardUn
 import { SHIPPED_PRACTICES } from '../practice'
 import type { VisitContext } from './context'
 import type { Proof } from './state'
-import type { EventType, StoredEvent, VisitEvent } from './registry'
+import type { EventType } from './eventData'
+import type { StoredEvent, VisitEvent } from './registry'
 
 /** Ids for tests: valid UUIDs that count up. */
 export const testId = (n: number): string => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`

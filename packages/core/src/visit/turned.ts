@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { MEASURAND_IDS, type MeasurandId, stationSchema } from '../measure'
 import { does, type Work } from '../procedure'
 import type { ApplianceState, VisitState } from './state'
+import { tellsOfScrews } from './tellsOfScrews'
 
 /** What tells of a screw. */
 const TELLS: readonly MeasurandId[] = ['pressure.manifold', 'o2.flue', 'co2.flue', 'input.net', 'input.gross']
@@ -54,19 +55,10 @@ export function turnedOf(visit: Pick<VisitState, 'jobKind' | 'appliances'>, appl
     const until = moves[i + 1]?.index ?? Infinity
     const here = state.readings.filter((r) => r.firingStateId === move.firingStateId && TELLS.includes(r.measurandId) && tellsOfScrews(r))
     const key = (r: (typeof here)[number]) => `${r.measurandId} ${r.sectionId ?? ''}`
-    // The last before it, the first after it, of each figure.
+    // The last before it and the last after it, of each figure: one that was read once more is what stands.
     const before = new Map(here.filter((r) => r.index < move.index).map((r) => [key(r), r]))
-    const after = new Map(
-      here
-        .filter((r) => r.index > move.index && r.index < until)
-        .toReversed()
-        .map((r) => [key(r), r]),
-    )
+    const after = new Map(here.filter((r) => r.index > move.index && r.index < until).map((r) => [key(r), r]))
     for (const r of [...before.values(), ...after.values()]) kept.add(r)
   }
   return turnedSchema.parse({ readings: [...kept].sort((a, b) => a.index - b.index), moves })
 }
-
-/** Settled, and not void: a zero that was not seen, a cell out of calibration or the first minute tell nothing of a screw. */
-export const tellsOfScrews = ({ settled, verdict }: Pick<ApplianceState['readings'][number], 'settled' | 'verdict'>): boolean =>
-  settled !== 'early' && (verdict.status !== 'none' || verdict.because === 'no-band')

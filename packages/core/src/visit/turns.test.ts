@@ -11,7 +11,8 @@ import { failedStarts, startsAllowed } from './stops'
 import { APPLIANCE, nextId, testContext, TestLog, VISIT } from './testVisit'
 import { CO2_MAX, flue } from './testWholeVisit'
 import type { VisitContext } from './context'
-import type { EventType, StoredEvent } from './registry'
+import type { EventType } from './eventData'
+import type { StoredEvent } from './registry'
 
 const as = (jobKind: JobKind): VisitContext => ({ ...testContext, jobKind })
 const appliance = testContext.appliances[0]!

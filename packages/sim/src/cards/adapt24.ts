@@ -74,7 +74,7 @@ export const adapt24: Card = write({
       actsAt: ['ignition', 'min', 'max'],
       tool: 'Fitter code 35',
       cap: null,
-      keepOff: 'Menu 79 erases the learnt curve',
+      keepOff: 'Menu 79, which erases the learnt curve',
     }),
     b.adjuster(29, {
       id: 'trim',

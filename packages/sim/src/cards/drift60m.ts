@@ -93,7 +93,7 @@ export const drift60m: Card = write({
       actsAt: ['min'],
       tool: 'Finger, one press a second',
       cap: 'Driver window open',
-      keepOff: 'Set after MAX only: it moves with it',
+      keepOff: 'The MAX button, once it is set',
       travel: 40,
       typicalEffect: { measurandId: 'pressure.manifold', change: 0.03, unit: 'inH2O', per: 5 },
     }),

@@ -6,6 +6,8 @@ import { type FaultId, type Faults, FAULTS, SOUND } from './faults'
 import { type Flows, type Surroundings } from './flows'
 import { type Phase } from './sequencer'
 
+const { max, min } = Math
+
 /** What an appliance is made of and how it has fared. */
 export interface Setup {
   readonly card: Card
@@ -84,7 +86,6 @@ export function wantedRate(design: Design, controls: Controls, waterK: number, r
   if (!running) return design.ignition
   // Near the set point the smallest rate is enough; a stage is a stage.
   const missing = (design.setPointK - waterK) / 8
-  const wanted = Math.min(1, Math.max(0, missing))
-  const enough = [...design.rates].reverse().find((r) => r.share >= wanted - 1e-9)
-  return enough ?? design.top
+  const wanted = min(1, max(0, missing))
+  return design.rates.findLast((r) => r.share >= wanted - 1e-9) ?? design.top
 }

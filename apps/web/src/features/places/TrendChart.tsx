@@ -6,11 +6,12 @@ import { Line } from '@/ui/charts'
 import { drawnAt, unitText, type Units } from '@/ui/figures'
 import { lineOverTime } from '@/ui/lineOverTime'
 import { useChartColours } from '@/ui/useChartColours'
+import { t } from '@/messages/places'
 import type { Trend } from './appliance/Trends'
 
 /** As-left values of one figure over the visits, in the card's bracket. */
 export function TrendChart({ trend, units }: { readonly trend: Trend; readonly units: Units }) {
-  const { measurandId, points, min, max } = trend
+  const { measurandId, name, from, to, points, min, max } = trend
   const holder = useRef<HTMLDivElement>(null)
   const colours = useChartColours(holder)
   const plain = lineOverTime(colours, unitText(measurandId, units))
@@ -23,9 +24,9 @@ export function TrendChart({ trend, units }: { readonly trend: Trend; readonly u
           [
             ['min', min],
             ['max', max],
-          ].flatMap(([name, at]) =>
+          ].flatMap(([which, at]) =>
             typeof at === 'number'
-              ? [[name, { ...level(drawnAt(measurandId, at, units)), type: 'line' as const, borderColor: colours.brass, borderWidth: 2 }]]
+              ? [[which, { ...level(drawnAt(measurandId, at, units)), type: 'line' as const, borderColor: colours.brass, borderWidth: 2 }]]
               : [],
           ),
         ),
@@ -33,7 +34,7 @@ export function TrendChart({ trend, units }: { readonly trend: Trend; readonly u
     },
   }
   return (
-    <div ref={holder} className="h-56" role="img" aria-label={trend.said}>
+    <div ref={holder} className="h-56" role="img" aria-label={t('appliance.trend-said', { name, from, to, count: points.length })}>
       <Line
         role="presentation"
         aria-hidden="true"

@@ -18,7 +18,7 @@ jest.mock('next/navigation', () => ({ useRouter: () => ({ replace, refresh }) })
 jest.mock('@/ui/ask', () => ({ ask: jest.fn() }))
 jest.mock('@/ui/undo', () => ({ toldWithUndo: jest.fn() }))
 // Drawn on a canvas, which the test's stand-in for a browser lacks.
-jest.mock('./TrendChart', () => ({ TrendChart: ({ trend }: { trend: Trend }) => <div role="img" aria-label={trend.said} /> }))
+jest.mock('./TrendChart', () => ({ TrendChart: ({ trend }: { trend: Trend }) => <div role="img" aria-label={trend.name} /> }))
 
 const asked = jest.mocked(ask)
 beforeEach(() => jest.clearAllMocks())
@@ -150,8 +150,8 @@ describe('the trends of an appliance', () => {
     key: measurandId,
     measurandId,
     name: `Name of ${measurandId}`,
-    said: `Said of ${measurandId}`,
-    min: undefined,
+    from: 'little',
+    to: 'more',
     max: 1,
     points: [
       ['Jun 2025', 1],
@@ -160,9 +160,10 @@ describe('the trends of an appliance', () => {
     copied: 0,
     ...more,
   })
-  const drawn = () => screen.queryAllByRole('img').map((i) => i.getAttribute('aria-label')!.replace('Said of ', ''))
+  const drawn = () => screen.queryAllByRole('img').map((i) => i.getAttribute('aria-label')!.replace('Name of ', ''))
 
   test('three at first: what has a bracket, what tells of the burner before the rest', () => {
+    const { max: _, ...unbracketed } = trend('co.flue')
     render(
       <Trends
         units="metric"
@@ -170,7 +171,7 @@ describe('the trends of an appliance', () => {
           trend('temperature.flue'),
           trend('pressure.working'),
           trend('co2.flue'),
-          trend('co.flue', { max: undefined }),
+          unbracketed,
           trend('pressure.chamberDifferential'),
         ]}
       />,

@@ -3,7 +3,7 @@ import { parseInput, workingById } from '@lucerna/core/workings'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { safetiesFor } from './ApplianceForm'
 import { compareVisits } from './appliance/compare'
-import { historiesOf, normalsOf, trendOf } from './appliance/histories'
+import { historiesOf, normalsOf, trendsOf } from './appliance/histories'
 import { followUpText } from './followUpText'
 import { networkLink } from './networkLink'
 import type { AppliancePage } from './server/pages'
@@ -41,7 +41,7 @@ describe('histories', () => {
     expect(rest).toEqual([])
     expect(one).toMatchObject({ measurandId: 'co2.flue', min: 0.087, max: 0.092 })
     expect(one!.values.map((v) => v.at.slice(0, 4))).toEqual(['2020', '2021', '2022', '2023', '2024'])
-    expect(trendOf(one!, 'metric', 'Europe/London').said).toMatch(/over 5 visits, from 9\.0% to 9\.3%/)
+    expect(trendsOf([one!], 'metric', 'Europe/London')[0]).toMatchObject({ from: '9.0%', to: '9.3%' })
   })
   test('figures of old papers join them by their day, marked as copied; one reading and one paper make a history', () => {
     const paper = (doneOn: string, valueSi: number, measurandId = 'co.flue') => ({
@@ -62,7 +62,7 @@ describe('histories', () => {
     ])
     // The bracket is the newest visit's, not the paper's.
     expect(co.max).toBe(0.092)
-    const trend = trendOf(co, 'metric', 'Europe/London')
+    const trend = trendsOf([co], 'metric', 'Europe/London')[0]!
     expect(trend.copied).toBe(1)
     // What a chart draws: month, value as it is shown, and a mark at what was copied.
     expect(trend.points).toHaveLength(co.values.length)

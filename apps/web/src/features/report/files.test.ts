@@ -9,6 +9,7 @@ import { COLUMNS, reportSlip, wrapped } from './slip'
 import { line, model, unit } from './testReport'
 
 const WEB = path.resolve(__dirname, '../../..')
+const PROGRAM = path.resolve(WEB, '../../scripts/program.mjs')
 interface Wish {
   readonly model: Report
   readonly frozen: object | null
@@ -18,9 +19,8 @@ interface Wish {
 /** Drawn by a program of its own, all together: the library cannot be loaded here. */
 function reportPdfs(wishes: readonly Wish[]): Buffer[] {
   const folder = mkdtempSync(path.join(tmpdir(), 'lucerna-pdf-'))
-  const program = ['--tsconfig', path.join(WEB, 'tsconfig.json'), path.join(WEB, 'src/test/pdfOf.ts'), folder]
   try {
-    execFileSync(path.resolve(WEB, '../../node_modules/.bin/tsx'), program, { cwd: WEB, input: JSON.stringify(wishes) })
+    execFileSync(process.execPath, [PROGRAM, 'src/test/pdfOf.ts', folder], { cwd: WEB, input: JSON.stringify(wishes) })
     return wishes.map((_, i) => readFileSync(path.join(folder, `${i}.pdf`)))
   } finally {
     rmSync(folder, { recursive: true })

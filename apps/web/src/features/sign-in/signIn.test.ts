@@ -5,7 +5,7 @@ import { account, invitation, mail, membership, rateLimit, session, user, verifi
 import { invite } from '@/features/people/server/invitations'
 import type { Actor } from '@/server/actorOf'
 import { forgetOldTries } from '@/server/attempts'
-import { SESSION_COOKIE } from '@/server/auth'
+import { SESSION_COOKIE } from '@/server/sessionCookie'
 import { actorNamed, closeAll, inside, ownerDb, signInDb } from '@/test/world'
 import { signOutAction } from '@/features/frame/signOut'
 import { demoSignInAction, signInAction } from './actions'

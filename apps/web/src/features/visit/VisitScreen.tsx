@@ -7,7 +7,6 @@ import {
   knowsStep,
   sheetsOf,
   type InstrumentSet,
-  parseEvent,
   refusals,
   type Role,
   type StoredEvent,
@@ -27,11 +26,13 @@ import { useGoesOn } from './client/goesOn'
 import { useLive } from './client/useLive'
 import { rememberSet, useRememberedSet } from './client/instrumentSet'
 import { usePhotoQueue } from './client/usePhotoQueue'
+import { shaped } from './client/shape'
 import { useVisitLog } from './client/useVisitLog'
 import { tried } from './client/writeDown'
 import { ApplianceTabs } from './parts/ApplianceTabs'
 import { type DialogName, DeskProvider, may, type Prefill, prefillOf, type VisitDesk } from './parts/context'
-import { DangerBand, unanswered } from './parts/DangerPanel'
+import { DangerBand } from './parts/DangerPanel'
+import { unanswered } from './parts/unanswered'
 import { InstrumentChooser, sharedChannels } from './parts/InstrumentChooser'
 import { LogState } from './parts/LogState'
 import { LooseEnds } from './parts/LooseEnds'
@@ -347,7 +348,7 @@ const sharedUnsaid = (set: InstrumentSet, { instruments }: VisitContext): boolea
 function useRefusals({ context, jobKind, practice }: VisitScreenProps): (event: VisitEvent) => string | null {
   return useCallback(
     (event: VisitEvent) => {
-      const parsed = parseEvent(event)
+      const parsed = shaped(event)
       if (!parsed.ok) return String(parsed.error.params?.message ?? parsed.error.code)
       const known = new Set(context.instruments.map((i) => i.id))
       const facts = {

@@ -8,8 +8,6 @@ export const visit: Other<typeof gb> = {
   'line.sky': 'vent out',
   'rate.blanked': 'first minute after light-off: flue gas not counted yet',
   'loose.probe-hole': 'Test port open',
-  'adjust.anticlockwise': 'Counterclockwise',
-  'adjust.said.anticlockwise': '{{n}} {{unit}} counterclockwise',
   'finish.next-due': 'Next maintenance due by',
   'appliances.as-at-why':
     'Room, smell of gas and main gas shutoff valve are the same for all. Copy these answers, then inspect this appliance.',
@@ -26,7 +24,6 @@ export const visit: Other<typeof gb> = {
   'photos.none': 'No photos at this step.',
   'photos.take': 'Take or choose photo',
   'photos.alt': 'Photo taken in this visit',
-  'far.blanked': 'light-off: wait',
   'signature.name': 'Printed name',
   'signature.what-for': 'I have been told what was done, what was found and when the next maintenance is due.',
   'timer.let-by': 'Leak-through',
@@ -46,7 +43,6 @@ export const visit: Other<typeof gb> = {
   'loose.kind.bridge': 'Jumper in control wiring',
   'loose.kind.safety-bridge': 'Jumper across a safety control',
   'ladder.suppliers': 'The regulator belongs to the utility. Read it and report it. Never adjust it.',
-  'note.part': 'Part installed',
   'confirm.nobody':
     'A licensed technician must confirm this work on their own device. Nobody in the company has set a passcode yet (Settings).',
 }

@@ -1,4 +1,4 @@
-import type { Card } from '../card'
+import type { Card } from '../cardSchema'
 import { type CardFinding, type CardRule } from './finding'
 import { adjustersFit, enoughRates, expectedSafeties, neededLimits, neededRows, timingFits, traitsFit, zeroGovernor } from './kinds'
 import { ambiguous, inletMaximum, limitOrder, mixture, mixtureAgrees, unknownGas } from './limits'

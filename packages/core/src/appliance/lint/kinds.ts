@@ -1,5 +1,6 @@
 import { toSi } from '../../units'
-import { type Card, ratesOf } from '../card'
+import { ratesOf } from '../card'
+import type { Card } from '../cardSchema'
 import { type CardFinding, type CardRule, finding } from './finding'
 import { hasLimit } from './limits'
 

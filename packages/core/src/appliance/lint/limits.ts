@@ -1,5 +1,5 @@
 import { AIR_OXYGEN, presetGas } from '../../gas'
-import type { Card, GasId } from '../card'
+import type { Card, GasId } from '../cardSchema'
 import type { Limit } from '../cardParts'
 import { type InstalledFacts, limitFor, type LimitKey } from '../limits'
 import { type CardFinding, type CardRule, finding } from './finding'

@@ -1,6 +1,7 @@
 import { MEASURANDS } from '../../measure'
 import { presetGas } from '../../gas'
-import { type Card, ratesOf } from '../card'
+import { ratesOf } from '../card'
+import type { Card } from '../cardSchema'
 import { type CardFinding, type CardRule, finding } from './finding'
 
 /** Ids that are there twice in one list. */

@@ -1,5 +1,3 @@
-import { z } from 'zod'
-import { idSchema, rawTextSchema } from '../../shapes'
 import { touch } from '../draft'
 import { movedBy } from '../foundAndLeft'
 import { CONFIRMED, defineEvent } from '../kit'
@@ -7,12 +5,6 @@ import { CONFIRMED, defineEvent } from '../kit'
 /** A move was written down otherwise than it was made: another screw, the other way, another amount, or none at all. */
 export const adjustmentCorrected = defineEvent({
   type: 'adjustment.corrected',
-  data: z.strictObject({
-    adjustmentId: idSchema,
-    adjusterId: rawTextSchema(1, 80),
-    direction: z.enum(['clockwise', 'anticlockwise']),
-    amount: z.number().min(0).max(100).meta({ description: 'As it was really made; 0: it was not made.' }),
-  }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['left', 'observations'],

@@ -1,7 +1,4 @@
-import { z } from 'zod'
-import { ADJUSTER_UNITS } from '../../appliance'
 import { conditionAskedIn, isGoodAnswer, mayAdjustIn } from '../../procedure'
-import { rawTextSchema } from '../../shapes'
 import { touch } from '../draft'
 import { changesGas, movedBy } from '../foundAndLeft'
 import { CONFIRMED, defineEvent } from '../kit'
@@ -9,13 +6,6 @@ import { worksOf } from '../sheets'
 
 export const adjustmentMade = defineEvent({
   type: 'adjustment.made',
-  data: z.strictObject({
-    adjusterId: rawTextSchema(1, 80),
-    direction: z.enum(['clockwise', 'anticlockwise']),
-    amount: z.number().positive().max(100),
-    unit: z.enum(ADJUSTER_UNITS),
-    firingStateId: rawTextSchema(1, 80),
-  }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['left', 'observations'],

@@ -1,13 +1,7 @@
-import { z } from 'zod'
-import { rawTextSchema } from '../../shapes'
 import { CONFIRMED, defineEvent } from '../kit'
 
 export const applianceOutcomeSet = defineEvent({
   type: 'appliance.outcome-set',
-  data: z.strictObject({
-    outcome: z.enum(['in-normal-service', 'left-isolated', 'handed-over']),
-    reason: rawTextSchema(0, 2000).optional(),
-  }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['outcomes'],

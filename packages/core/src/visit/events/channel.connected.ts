@@ -1,19 +1,10 @@
-import { z } from 'zod'
-import { MEASURAND_IDS, MEASURANDS, stationSchema } from '../../measure'
-import { idSchema, rawTextSchema } from '../../shapes'
+import { MEASURANDS } from '../../measure'
 import { defineEvent, WORKERS } from '../kit'
 import { connectionOf } from '../zeroes'
 
 /** Somebody said where a channel hangs. A pressure port that hangs somewhere else than before has no zero there. */
 export const channelConnected = defineEvent({
   type: 'channel.connected',
-  data: z.strictObject({
-    instrumentId: idSchema,
-    channelId: rawTextSchema(1, 60),
-    measurandId: z.enum(MEASURAND_IDS),
-    stationId: stationSchema,
-    sectionId: rawTextSchema(1, 60).optional(),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

@@ -1,12 +1,9 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 import { putFault } from '../putFault'
 
 /** An entry of a fault case that was a slip: a check, one left out, an occurrence; by the id of the case itself, what it was settled as. It stays in the log. */
 export const checkWithdrawn = defineEvent({
   type: 'check.withdrawn',
-  data: z.strictObject({ faultId: idSchema, entryId: idSchema }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

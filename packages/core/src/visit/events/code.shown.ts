@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { textSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** A code on the appliance's display, as it stands there; the card may know it or not. */
 export const codeShown = defineEvent({
   type: 'code.shown',
-  data: z.strictObject({ code: textSchema(1, 30) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

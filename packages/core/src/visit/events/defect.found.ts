@@ -1,11 +1,7 @@
-import { z } from 'zod'
-import { DEFECT_CLASSES } from '../../practice'
-import { idSchema, rawTextSchema, textSchema } from '../../shapes'
 import { CONFIRMED, defineEvent } from '../kit'
 
 export const defectFound = defineEvent({
   type: 'defect.found',
-  data: z.strictObject({ defectId: idSchema, class: z.enum(DEFECT_CLASSES), text: textSchema(3, 2000), action: rawTextSchema(0, 500) }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: [],

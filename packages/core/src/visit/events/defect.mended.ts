@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { idSchema, textSchema } from '../../shapes'
 import { CONFIRMED, defineEvent } from '../kit'
 
 /** What was found is put right in the same visit, and how that was proved. */
 export const defectMended = defineEvent({
   type: 'defect.mended',
-  data: z.strictObject({ defectId: idSchema, how: textSchema(3, 2000) }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: [],

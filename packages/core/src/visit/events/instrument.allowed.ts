@@ -1,12 +1,9 @@
-import { z } from 'zod'
-import { idSchema, textSchema } from '../../shapes'
 import { proveAgain } from '../groups'
 import { CONFIRMED, defineEvent } from '../kit'
 
 /** Out of calibration and used all the same: the reason is printed. */
 export const instrumentAllowed = defineEvent({
   type: 'instrument.allowed',
-  data: z.strictObject({ instrumentId: idSchema, reason: textSchema(3, 2000) }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['verdicts', 'left'],

@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { proveAgain } from '../groups'
 import { defineEvent, WORKERS } from '../kit'
 
 export const instrumentResponseSeen = defineEvent({
   type: 'instrument.response-seen',
-  data: z.strictObject({ instrumentId: idSchema, how: z.enum(['bump-gas', 'light-off']) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['verdicts', 'left'],

@@ -1,20 +1,8 @@
-import { z } from 'zod'
-import { stationSchema } from '../../measure'
-import { idSchema, rawTextSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 import { connectionOf } from '../zeroes'
 
 export const instrumentZeroed = defineEvent({
   type: 'instrument.zeroed',
-  data: z.strictObject({
-    instrumentId: idSchema,
-    place: z.enum(['clean-air', 'at-connection']),
-    /** The connection at which a pressure port was zeroed; one that hangs elsewhere is zeroed there again. */
-    stationId: stationSchema.optional(),
-    sectionId: rawTextSchema(1, 60).optional(),
-    /** The gas cells alone: the draught port was not. */
-    gasOnly: z.literal(true).optional(),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   // What is read afterwards is proved by it; what was read before stays void.

@@ -1,15 +1,8 @@
-import { z } from 'zod'
-import { CHANNELS } from '../../measure'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** What the person measures with from here on, and which of it where two have the same channel. The newest list stands. */
 export const instrumentsChosen = defineEvent({
   type: 'instruments.chosen',
-  data: z.strictObject({
-    instrumentIds: z.array(idSchema).max(50),
-    preferred: z.partialRecord(z.enum(CHANNELS), idSchema),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

@@ -1,13 +1,10 @@
-import { z } from 'zod'
-import { DISTURBED_KIND_IDS, opensGasPath } from '../../procedure'
-import { idSchema, textSchema } from '../../shapes'
+import { opensGasPath } from '../../procedure'
 import { MOVED_BY_OPENING, touch } from '../draft'
 import { powerProvedOff } from '../isolation'
 import { defineEvent, WORKERS } from '../kit'
 
 export const itemDisturbed = defineEvent({
   type: 'item.disturbed',
-  data: z.strictObject({ itemId: idSchema, kind: z.enum(DISTURBED_KIND_IDS), label: textSchema(2, 120), photoId: idSchema.optional() }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['ends', 'left'],

@@ -1,12 +1,9 @@
-import { z } from 'zod'
-import { DISTURBED_KINDS, opensGasPath, REFIT_CHECKS } from '../../procedure'
-import { idSchema } from '../../shapes'
+import { DISTURBED_KINDS, opensGasPath } from '../../procedure'
 import { MOVED_BY_OPENING, touch } from '../draft'
 import { defineEvent, WORKERS } from '../kit'
 
 export const itemRefitted = defineEvent({
   type: 'item.refitted',
-  data: z.strictObject({ itemId: idSchema, check: z.enum(REFIT_CHECKS), photoId: idSchema.optional() }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['ends', 'left'],

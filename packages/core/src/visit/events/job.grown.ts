@@ -1,12 +1,8 @@
-import { z } from 'zod'
-import { GROWTHS } from '../../procedure'
-import { textSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** The job became more than it was planned as: the steps of the other work come to those that are there. */
 export const jobGrown = defineEvent({
   type: 'job.grown',
-  data: z.strictObject({ work: z.enum(GROWTHS), reason: textSchema(3, 500) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['observations'],

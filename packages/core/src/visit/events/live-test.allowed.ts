@@ -1,12 +1,9 @@
-import { z } from 'zod'
-import { idSchema, textSchema } from '../../shapes'
 import { CONFIRMED, defineEvent } from '../kit'
 import { openLooseEnd } from '../marks'
 
 /** Live testing with a cover off: one stated test at a time; it hangs until it is ended. */
 export const liveTestAllowed = defineEvent({
   type: 'live-test.allowed',
-  data: z.strictObject({ looseEndId: idSchema, test: textSchema(3, 200) }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['ends'],

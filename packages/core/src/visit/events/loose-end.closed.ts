@@ -1,14 +1,8 @@
-import { z } from 'zod'
 import { LOOSE_END_KINDS } from '../../procedure'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 export const looseEndClosed = defineEvent({
   type: 'loose-end.closed',
-  data: z.strictObject({
-    looseEndId: idSchema,
-    leakCheck: z.strictObject({ method: z.enum(['detector', 'fluid', 'detector-and-fluid']), tight: z.boolean() }).optional(),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['ends'],

@@ -1,5 +1,3 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** Defects that somebody has to be told of in writing. */
@@ -11,13 +9,6 @@ export const NOTICE_CLASSES = ['danger-now', 'at-risk'] as const
  */
 export const noticeGiven = defineEvent({
   type: 'notice.given',
-  data: z.strictObject({
-    noticeId: idSchema,
-    defectIds: z.array(idSchema).min(1).max(50),
-    labelled: z.boolean(),
-    acknowledged: z.enum(['signed', 'refused', 'nobody-there']),
-    drawingId: idSchema.optional(),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

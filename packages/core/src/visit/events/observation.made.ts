@@ -1,6 +1,4 @@
-import { z } from 'zod'
-import { acceptsAnswer, changesBurner, isGoodAnswer, mayGoTogether, onlyByItself } from '../../procedure'
-import { rawTextSchema, textSchema } from '../../shapes'
+import { changesBurner, isGoodAnswer, mayGoTogether, onlyByItself } from '../../procedure'
 import { MOVED_BY_WORK, touch } from '../draft'
 import { defineEvent, WORKERS } from '../kit'
 import { forbidsFiring } from '../stops'
@@ -10,19 +8,6 @@ const SETS: readonly string[] = ['primary-air', 'orifice-fitted']
 
 export const observationMade = defineEvent({
   type: 'observation.made',
-  data: z
-    .strictObject({
-      observationId: rawTextSchema(1, 80),
-      answer: rawTextSchema(1, 80),
-      /** Where, and how large. */
-      detail: textSchema(1, 300).optional(),
-      /** Answered in one go with others that were as listed. */
-      together: z.literal(true).optional(),
-    })
-    .refine((o) => acceptsAnswer(o.observationId, o.answer), {
-      path: ['answer'],
-      message: 'Not an answer to this observation.',
-    }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['observations', 'left'],

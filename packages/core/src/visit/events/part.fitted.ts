@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { textSchema } from '../../shapes'
 import { MOVED_BY_WORK, touch } from '../draft'
 import { CONFIRMED, defineEvent } from '../kit'
 
 export const partFitted = defineEvent({
   type: 'part.fitted',
-  data: z.strictObject({ part: textSchema(2, 200), number: textSchema(0, 60).optional(), why: textSchema(0, 500).optional() }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: ['left'],

@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { idSchema, textSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** A photograph; the picture itself follows by its id and can be erased. */
 export const photoTaken = defineEvent({
   type: 'photo.taken',
-  data: z.strictObject({ photoId: idSchema, caption: textSchema(0, 200).optional() }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

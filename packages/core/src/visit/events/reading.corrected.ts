@@ -1,17 +1,9 @@
-import { z } from 'zod'
-import { readingSchema } from '../../measure'
-import { idSchema, textSchema } from '../../shapes'
 import { checkReading } from '../checkReading'
 import { liveReading, replaceReadings } from '../groups'
 import { CONFIRMED, defineEvent, WORKERS } from '../kit'
 
 export const readingCorrected = defineEvent({
   type: 'reading.corrected',
-  data: z.strictObject({
-    readingId: idSchema,
-    reason: textSchema(3, 2000),
-    replacement: readingSchema.optional().meta({ description: 'The right reading; without it the old one is withdrawn.' }),
-  }),
   emit: WORKERS,
   afterClosing: { emit: CONFIRMED, newReport: true },
   moves: ['readings', 'verdicts', 'left'],

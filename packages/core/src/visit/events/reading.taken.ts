@@ -1,6 +1,5 @@
-import { z } from 'zod'
 import { firingState } from '../../appliance'
-import { MEASURANDS, type Reading, readingSchema } from '../../measure'
+import { MEASURANDS, type Reading } from '../../measure'
 import { liveReading, putReadings } from '../groups'
 import { defineEvent, type Happening, WORKERS } from '../kit'
 import { checkReading } from '../checkReading'
@@ -23,7 +22,6 @@ function hangAt(h: Happening, r: Reading): void {
 
 export const readingTaken = defineEvent({
   type: 'reading.taken',
-  data: z.strictObject({ readings: z.array(readingSchema).min(1).max(20) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: ['readings', 'verdicts', 'left'],

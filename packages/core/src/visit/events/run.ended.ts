@@ -1,10 +1,7 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 export const runEnded = defineEvent({
   type: 'run.ended',
-  data: z.strictObject({ runId: idSchema }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

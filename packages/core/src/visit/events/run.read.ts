@@ -1,6 +1,4 @@
-import { z } from 'zod'
 import { MEASURANDS } from '../../measure'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** What is read of a run, minute by minute. */
@@ -9,13 +7,6 @@ export const RUN_FIGURES = ['o2.flue', 'co2.flue', 'co.flue', 'temperature.flue'
 /** One minute of a run. It is not a reading of the sheet: a set-up on trial is neither as found nor as left. */
 export const runRead = defineEvent({
   type: 'run.read',
-  data: z.strictObject({
-    runId: idSchema,
-    figures: z
-      .array(z.strictObject({ measurandId: z.enum(RUN_FIGURES), valueSi: z.number() }))
-      .min(1)
-      .max(RUN_FIGURES.length),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

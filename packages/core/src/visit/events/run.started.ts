@@ -1,10 +1,8 @@
-import { z } from 'zod'
-import { rawTextSchema, idSchema, textSchema } from '../../shapes'
 import { methodOf, type Practice } from '../../practice'
 import { CONFIRMED, defineEvent } from '../kit'
 import { stoppedNow } from '../stops'
 
-const RUN_CONSENTS = ['maker', 'authority', 'customer'] as const
+export const RUN_CONSENTS = ['maker', 'authority', 'customer'] as const
 
 /**
  * Who has to agree before a certified appliance is run altered: maker, authority and customer, unless the profile is content with the customer.
@@ -18,14 +16,6 @@ export const consentsFor = (practice: Pick<Practice, 'methods'>): readonly (type
 /** One of two set-ups that are compared: named, and read minute by minute until it ends or the next begins. */
 export const runStarted = defineEvent({
   type: 'run.started',
-  data: z.strictObject({
-    runId: idSchema,
-    name: textSchema(2, 60),
-    firingStateId: rawTextSchema(1, 80).optional(),
-    /** A burner part is removed or added: that alters a certified appliance. */
-    alters: z.boolean(),
-    consents: z.array(z.enum(RUN_CONSENTS)).max(3),
-  }),
   emit: CONFIRMED,
   afterClosing: 'refused',
   moves: [],

@@ -1,15 +1,8 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 /** The drawing, and whose name stands under it, are in a side table that can be erased; the log holds the id. */
 export const signatureGiven = defineEvent({
   type: 'signature.given',
-  data: z.strictObject({
-    by: z.enum(['customer', 'technician']),
-    outcome: z.enum(['signed', 'refused', 'nobody-there']),
-    drawingId: idSchema.optional(),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

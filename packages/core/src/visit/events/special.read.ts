@@ -1,12 +1,11 @@
 import { firingState } from '../../appliance'
-import { checkPossible, specialReadingSchema, specialsOf } from '../../measure'
+import { checkPossible, specialsOf } from '../../measure'
 import { checkPlace } from '../checkReading'
 import { defineEvent, WORKERS } from '../kit'
 import { readingKey } from '../keys'
 
 export const specialRead = defineEvent({
   type: 'special.read',
-  data: specialReadingSchema,
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

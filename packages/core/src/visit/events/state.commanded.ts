@@ -1,12 +1,9 @@
-import { z } from 'zod'
 import { firingState } from '../../appliance'
-import { rawTextSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 import { burns, stoppedNow } from '../stops'
 
 export const stateCommanded = defineEvent({
   type: 'state.commanded',
-  data: z.strictObject({ firingStateId: rawTextSchema(1, 80) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

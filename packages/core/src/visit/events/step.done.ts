@@ -1,11 +1,8 @@
-import { z } from 'zod'
-
 import { defineEvent, WORKERS } from '../kit'
 import { checkStep, markStep } from '../marks'
 
 export const stepDone = defineEvent({
   type: 'step.done',
-  data: z.strictObject({}),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { textSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 import { checkStep, markStep } from '../marks'
 
 export const stepNotApplicable = defineEvent({
   type: 'step.not-applicable',
-  data: z.strictObject({ reason: textSchema(3, 2000) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

@@ -1,11 +1,7 @@
-import { z } from 'zod'
-import { SYMPTOM_KIND_IDS } from '../../procedure'
-import { idSchema, textSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
 
 export const symptomNoted = defineEvent({
   type: 'symptom.noted',
-  data: z.strictObject({ symptomId: idSchema, kind: z.enum(SYMPTOM_KIND_IDS), text: textSchema(0, 500) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

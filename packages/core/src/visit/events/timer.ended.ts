@@ -1,10 +1,7 @@
-import { z } from 'zod'
-import { TIMER_IDS } from '../../procedure'
 import { defineEvent, WORKERS } from '../kit'
 
 export const timerEnded = defineEvent({
   type: 'timer.ended',
-  data: z.strictObject({ timer: z.enum(TIMER_IDS) }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

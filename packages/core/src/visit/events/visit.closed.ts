@@ -1,10 +1,7 @@
-import { z } from 'zod'
-import { daySchema } from '../../shapes'
 import { defineEvent, LICENSED } from '../kit'
 
 export const visitClosed = defineEvent({
   type: 'visit.closed',
-  data: z.strictObject({ nextDueOn: daySchema.nullable() }),
   emit: LICENSED,
   afterClosing: 'refused',
   moves: [],

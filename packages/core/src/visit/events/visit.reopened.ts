@@ -1,10 +1,7 @@
-import { z } from 'zod'
-import { textSchema } from '../../shapes'
 import { defineEvent, LEADS } from '../kit'
 
 export const visitReopened = defineEvent({
   type: 'visit.reopened',
-  data: z.strictObject({ reason: textSchema(3, 2000) }),
   emit: LEADS,
   afterClosing: { emit: LEADS, newReport: false },
   moves: ['outcomes'],

@@ -1,20 +1,7 @@
-import { z } from 'zod'
-import { JOB_KINDS } from '../../procedure'
-import { idSchema, rawTextSchema } from '../../shapes'
 import { defineEvent, WORKERS } from '../kit'
-
-const version = z.number().int().positive().max(1_000_000)
 
 export const visitStarted = defineEvent({
   type: 'visit.started',
-  data: z.strictObject({
-    jobKind: z.enum(JOB_KINDS),
-    practice: z.strictObject({ id: rawTextSchema(1, 80), version }),
-    cards: z
-      .array(z.strictObject({ applianceId: idSchema, cardId: rawTextSchema(1, 80), version }))
-      .min(1)
-      .max(50),
-  }),
   emit: WORKERS,
   afterClosing: 'refused',
   moves: [],

@@ -1,11 +1,8 @@
-import { z } from 'zod'
-import { idSchema } from '../../shapes'
 import { defineEvent, LICENSED } from '../kit'
 
 /** A licensed person stands for somebody's provisional work. What was provisional after closing counts from here on (`fold.ts`). */
 export const workConfirmed = defineEvent({
   type: 'work.confirmed',
-  data: z.strictObject({ eventIds: z.array(idSchema).min(1).max(500) }),
   emit: LICENSED,
   afterClosing: { emit: LICENSED, newReport: true },
   moves: ['readings', 'verdicts', 'left'],

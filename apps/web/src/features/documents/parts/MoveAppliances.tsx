@@ -45,12 +45,16 @@ export function MoveAppliances({
   const [said, setSaid] = useState<string | null>(null)
   const moving = pinned.filter((p) => chosen.has(p.id))
   const from = [...new Set(moving.map((p) => p.cardVersion))].sort((a, b) => a - b)
+  const close = () => {
+    setAsking(false)
+    setSaid(null)
+  }
   const move = async () => {
     const answer = await ask('POST', `/api/v1/documents/card/${cardId}/appliances`, { version: newest, applianceIds: [...chosen] })
     if (!answer.ok) return setSaid(answer.problem.detail)
     toast(t('cards.moved', { count: moving.length }))
     setChosen(new Set())
-    setAsking(false)
+    close()
     router.refresh()
   }
   return (
@@ -89,7 +93,7 @@ export function MoveAppliances({
         </button>
       )}
       {asking && (
-        <Dialog title={t('cards.move-what')} onClose={() => setAsking(false)}>
+        <Dialog title={t('cards.move-what')} onClose={close}>
           <div className="flex flex-col gap-4">
             {from.map((v) => (
               <div key={v}>

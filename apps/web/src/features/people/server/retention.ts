@@ -1,4 +1,4 @@
-import { subMonths } from 'date-fns'
+import { subMonths } from 'date-fns/subMonths'
 import { and, eq, isNotNull, isNull, lt, ne, or, type SQL, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type { z } from 'zod'

@@ -1,12 +1,37 @@
 import type { MeasurandId } from '@lucerna/core/measure'
-import { judge } from '@lucerna/core/visit'
 import { dateAt } from '@/ui/dates'
 import { figure, gaugeFloor, unitText } from '@/ui/figures'
-import { BeadSign, Gauge, VERDICT_TEXT } from '@/ui/Gauge'
 import { t } from '@/messages/places'
-import { wordsFor } from '@/ui/words'
 import type { AppliancePage } from '../server/pages'
-import { inFigureOrder, isKnown, whereText } from './labels'
+import { inFigureOrder, isKnown, sideOf, verdictWord, whereText } from './labels'
+import { type JudgedFigure, JudgedFigures } from './Left'
+
+function judgedFigure(page: AppliancePage, v: AppliancePage['values'][number]): JudgedFigure {
+  const id = v.measurandId as MeasurandId
+  const value = v.asLeftSi ?? 0
+  const word = verdictWord(v)
+  const floor = gaugeFloor(id)
+  return {
+    key: v.key,
+    name: t(`short.${id}`),
+    where: whereText(page, v),
+    text: figure(id, value, page.units),
+    unit: unitText(id, page.units),
+    status: v.status as JudgedFigure['status'],
+    ...(v.status === 'outside' && { side: sideOf(v) }),
+    word,
+    ...((v.minSi !== null || v.maxSi !== null) && {
+      drawn: {
+        value,
+        ...(v.minSi !== null && { min: v.minSi }),
+        ...(v.maxSi !== null && { max: v.maxSi }),
+        ...(floor !== undefined && { floor }),
+        ...(v.asFoundSi !== null && v.asFoundSi !== value && { found: v.asFoundSi }),
+        label: `${t(`measurand.${id}`)}: ${word}`,
+      },
+    }),
+  }
+}
 
 /** As it was left last: every judged figure in its bracket. */
 export function LastValues({ page }: { readonly page: AppliancePage }) {
@@ -23,49 +48,7 @@ export function LastValues({ page }: { readonly page: AppliancePage }) {
           <p className="mb-2 text-sm quiet">
             {t('appliance.last-of', { date: dateAt(last.closedAt ?? last.plannedFor, page.site.timeZone), by: last.by ?? '' })}
           </p>
-          <ul className="grid gap-x-8 sm:grid-cols-2">
-            {primary.map((v) => {
-              const id = v.measurandId as MeasurandId
-              const band =
-                v.minSi === null && v.maxSi === null
-                  ? undefined
-                  : {
-                      ...(v.minSi !== null && { min: v.minSi }),
-                      ...(v.maxSi !== null && { max: v.maxSi }),
-                      hard: false,
-                      source: { kind: 'card' as const, text: '' },
-                    }
-              const value = v.asLeftSi ?? 0
-              const verdict = { ...judge(value, 0, band), status: v.status as 'inside' | 'edge' | 'outside' | 'none' }
-              return (
-                <li key={v.key} className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-b hairline py-2">
-                  <span>
-                    {t(`short.${id}`)} <span className="text-sm quiet">{whereText(page, v)}</span>
-                  </span>
-                  <span className="justify-self-end figure text-2xl">
-                    {figure(id, value, page.units)} <span className="font-sans text-sm font-normal quiet">{unitText(id, page.units)}</span>
-                  </span>
-                  {band && (
-                    <Gauge
-                      orientation="horizontal"
-                      length={200}
-                      verdict={verdict}
-                      band={band}
-                      floor={gaugeFloor(id)}
-                      asFound={v.asFoundSi !== null && v.asFoundSi !== value ? v.asFoundSi : undefined}
-                      label={`${t(`measurand.${id}`)}: ${wordsFor(`verdict.${v.status === 'outside' ? (verdict.side ?? 'above') : v.status}`)}`}
-                    />
-                  )}
-                  {v.status !== 'none' && (
-                    <span className={`flex items-center gap-1.5 justify-self-end text-sm font-semibold ${VERDICT_TEXT[verdict.status]}`}>
-                      <BeadSign status={verdict.status} side={verdict.side} size={14} />
-                      {v.status === 'outside' ? t(`verdict.${verdict.side ?? 'above'}`) : wordsFor(`verdict.${v.status}`)}
-                    </span>
-                  )}
-                </li>
-              )
-            })}
-          </ul>
+          <JudgedFigures list={primary.map((v) => judgedFigure(page, v))} />
         </>
       )}
     </section>

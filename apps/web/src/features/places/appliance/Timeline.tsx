@@ -3,7 +3,6 @@ import { Link } from '@/ui/Link'
 import type { ReactNode } from 'react'
 import { dateAt, plainDate } from '@/ui/dates'
 import { figureWithUnit } from '@/ui/figures'
-import { BeadSign } from '@/ui/Gauge'
 import { t } from '@/messages/all'
 import { wordsFor } from '@/ui/words'
 import { followUpText } from '../followUpText'
@@ -11,6 +10,7 @@ import type { AppliancePage } from '../server/pages'
 import { Picture } from '../parts/Picture'
 import { RemovePaper } from '../parts/RemovePaper'
 import { inFigureOrder, isKnown, rateLabel, sideOf, verdictWord, whereText } from './labels'
+import { type LeftFigure, LeftFigures } from './Left'
 
 interface Entry {
   readonly key: string
@@ -196,18 +196,17 @@ function VisitEntry({
         <span className="quiet">{visit.by}</span>
       </p>
       {left.length > 0 && (
-        <ul className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
-          {left.map((v) => (
-            <li key={v.key} className="flex items-center gap-1" title={whereText(page, v)}>
-              <BeadSign status={v.status as 'inside'} side={sideOf(v)} size={13} />
-              <span className="quiet">
-                {wordsFor(`short.${v.measurandId}`)} {rateLabel(page, v.firingStateId)?.toLowerCase()}
-              </span>{' '}
-              {isKnown(v) && figureWithUnit(v.measurandId, v.asLeftSi ?? 0, page.units)}
-              <span className="sr-only">{`${whereText(page, v)}, ${verdictWord(v)}`}</span>
-            </li>
-          ))}
-        </ul>
+        <LeftFigures
+          list={left.map((v) => ({
+            key: v.key,
+            name: `${wordsFor(`short.${v.measurandId}`)} ${rateLabel(page, v.firingStateId)?.toLowerCase() ?? ''}`,
+            where: whereText(page, v),
+            text: isKnown(v) ? figureWithUnit(v.measurandId, v.asLeftSi ?? 0, page.units) : '',
+            status: v.status as LeftFigure['status'],
+            ...(v.status === 'outside' && { side: sideOf(v) }),
+            word: verdictWord(v),
+          }))}
+        />
       )}
     </div>
   )

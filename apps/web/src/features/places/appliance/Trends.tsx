@@ -11,9 +11,11 @@ export interface Trend {
   readonly key: string
   readonly measurandId: MeasurandId
   readonly name: string
-  readonly said: string
-  readonly min: number | undefined
-  readonly max: number | undefined
+  /** The first and the last value, as they are said. */
+  readonly from: string
+  readonly to: string
+  readonly min?: number
+  readonly max?: number
   /** Month, value in the unit that is shown, and a mark at what was copied from paper. */
   readonly points: readonly (readonly [month: string, value: number, copied?: number])[]
   /** How many of them stand on old papers. */

@@ -5,7 +5,6 @@ import type { CopiedFigure } from '@/db/schema'
 import type { Units } from '@/ui/figures'
 import { dateAt } from '@/ui/dates'
 import { drawnAt, figureWithUnit } from '@/ui/figures'
-import { t } from '@/messages/places'
 import type { AppliancePage } from '../server/pages'
 import { figureName, inFigureOrder, isKnown } from './labels'
 import type { Trend } from './Trends'
@@ -60,27 +59,33 @@ export function historiesOf(page: Pick<AppliancePage, 'card' | 'values' | 'paper
   })
 }
 
-/** A history as a chart draws it: what the browser gets is no more than that. */
-export const trendOf = (h: History, units: Units, timeZone: string): Trend => ({
-  key: h.key,
-  measurandId: h.measurandId,
-  name: h.name,
-  said: t('appliance.trend-said', {
-    name: h.name,
-    from: figureWithUnit(h.measurandId, h.values[0]!.valueSi, units),
-    to: figureWithUnit(h.measurandId, h.values.at(-1)!.valueSi, units),
-    count: h.values.length,
-  }),
-  copied: h.values.filter((v) => v.copied).length,
-  min: h.min,
-  max: h.max,
-  points: h.values.map(({ at, valueSi, copied }) => {
-    const point = [monthAt(at, timeZone), drawnAt(h.measurandId, valueSi, units)] as const
-    return copied ? [...point, 1] : point
-  }),
-})
-/** "5 Jun 2026" → "Jun 2026" */
-const monthAt = (at: string, timeZone: string): string => dateAt(at, timeZone).replace(/^\d+ /, '')
+/** Histories as charts draw them: what the browser gets is no more than that. */
+export function trendsOf(histories: readonly History[], units: Units, timeZone: string): Trend[] {
+  // Figures of one visit were left at the same time.
+  const months = new Map<string, string>()
+  const monthAt = (at: string): string => {
+    const known = months.get(at)
+    if (known !== undefined) return known
+    // "5 Jun 2026" → "Jun 2026"
+    const month = dateAt(at, timeZone).replace(/^\d+ /, '')
+    months.set(at, month)
+    return month
+  }
+  return histories.map(({ key, measurandId, name, values, min, max }) => ({
+    key,
+    measurandId,
+    name,
+    from: figureWithUnit(measurandId, values[0]!.valueSi, units),
+    to: figureWithUnit(measurandId, values.at(-1)!.valueSi, units),
+    copied: values.filter((v) => v.copied).length,
+    ...(min !== undefined && { min }),
+    ...(max !== undefined && { max }),
+    points: values.map(({ at, valueSi, copied }) => {
+      const point = [monthAt(at), drawnAt(measurandId, valueSi, units)] as const
+      return copied ? [...point, 1] : point
+    }),
+  }))
+}
 
 /** One step of the last digit shown, SI: two of them mean nothing. */
 function digitSi(id: MeasurandId): number {

@@ -1,7 +1,7 @@
 import type { Card, InstalledFacts } from '@lucerna/core/appliance'
 import type { Practice } from '@lucerna/core/practice'
 import type { VisitEvent } from '@lucerna/core/visit'
-import { and, asc, desc, eq, inArray, isNull, sql, type SQLWrapper } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNull, type Placeholder, sql, type SQLWrapper } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
 import { isoInstant, readFirm, type Transaction } from '@/db/client'
 import {
@@ -18,6 +18,7 @@ import {
   visitEvent,
   visitValue,
 } from '@/db/schema'
+import { written } from '@/db/written'
 import { notesOf, type NoteShown } from '@/features/lockout/server'
 import { personName } from '@/db/personName'
 import { type Actor, unitsFor } from '@/server/actor'
@@ -31,7 +32,7 @@ export type SupplyRecord = typeof gasSupply.$inferSelect
 type ApplianceRecord = typeof appliance.$inferSelect
 
 /** Of the practice that a site is worked by (its own, else the firm's): its newest version, in one question. */
-const practiceRow = (tx: Transaction, firmId: string, siteId: string | SQLWrapper) =>
+const practiceRow = (tx: Transaction, firmId: string | Placeholder, siteId: string | SQLWrapper) =>
   tx
     .select({ data: practiceProfile.data })
     .from(practiceProfile)
@@ -115,38 +116,65 @@ export interface AppliancePage {
 
 const MOST_VISITS = 50
 
+/** An appliance of a firm, as a place in a question. */
+const ITS = ['firmId', 'id'] as const
+interface Its {
+  readonly firmId: Placeholder<'firmId'>
+  readonly id: Placeholder<'id'>
+}
+
+const closedVisits = (tx: Transaction, { firmId, id }: Its) =>
+  tx
+    .select({ id: visit.id })
+    .from(visitAppliance)
+    .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
+    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
+    .orderBy(desc(visit.plannedFor))
+    .limit(MOST_VISITS)
+
+const itsRecords = written(ITS, (tx, { firmId, id }) =>
+  tx
+    .select({ appliance, site, supply: gasSupply, card: targetCard.data })
+    .from(appliance)
+    .innerJoin(site, eq(site.id, appliance.siteId))
+    .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+    .innerJoin(targetCard, cardOf(appliance))
+    .where(and(eq(appliance.firmId, firmId), eq(appliance.id, id))),
+)
+
+const itsPractice = written(ITS, (tx, { firmId, id }) =>
+  practiceRow(
+    tx,
+    firmId,
+    tx
+      .select({ id: appliance.siteId })
+      .from(appliance)
+      .where(and(eq(appliance.firmId, firmId), eq(appliance.id, id))),
+  ),
+)
+
+const itsValues = written(ITS, (tx, its) =>
+  tx
+    .select()
+    .from(visitValue)
+    .where(and(eq(visitValue.firmId, its.firmId), eq(visitValue.applianceId, its.id), inArray(visitValue.visitId, closedVisits(tx, its))))
+    .orderBy(asc(visitValue.takenAt)),
+)
+
 /** One appliance with its card and its whole life, or null when it is not the firm's. All is asked at once, by the appliance's id. */
 export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage | null> =>
   readFirm(actor, async (tx) => {
     const { firmId } = actor
-    const its = and(eq(appliance.firmId, firmId), eq(appliance.id, id))
-    const siteId = tx.select({ id: appliance.siteId }).from(appliance).where(its)
-    const closed = tx
-      .select({ id: visit.id })
-      .from(visitAppliance)
-      .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
-      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id), eq(visit.status, 'closed')))
-      .orderBy(desc(visit.plannedFor))
-      .limit(MOST_VISITS)
+    const its = { firmId, id }
     const [[row], [practice], visits, values, findings, followUps, photos, papers, lockOuts] = await Promise.all([
-      tx
-        .select({ appliance, site, supply: gasSupply, card: targetCard.data })
-        .from(appliance)
-        .innerJoin(site, eq(site.id, appliance.siteId))
-        .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-        .innerJoin(targetCard, cardOf(appliance))
-        .where(its),
-      practiceRow(tx, firmId, siteId),
-      visitsOf(tx, firmId, id),
-      tx
-        .select()
-        .from(visitValue)
-        .where(and(eq(visitValue.firmId, firmId), eq(visitValue.applianceId, id), inArray(visitValue.visitId, closed)))
-        .orderBy(asc(visitValue.takenAt)),
-      findingsOf(tx, firmId, id, closed),
-      followUpsOfAppliance(tx, firmId, id),
+      itsRecords(tx, its),
+      itsPractice(tx, its),
+      visitsOf(tx, its),
+      itsValues(tx, its),
+      findingsOf(tx, its),
+      followUpsOfAppliance(tx, its),
       listPhotos(tx, actor, { applianceId: id }),
-      papersOf(tx, firmId, id),
+      papersOf(tx, { firmId, applianceId: id }),
       notesOf(tx, firmId, [id]),
     ])
     if (!row) return null
@@ -169,8 +197,8 @@ export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage |
     }
   })
 
-async function visitsOf(tx: Transaction, firmId: string, applianceId: string): Promise<VisitRow[]> {
-  const rows = await tx
+const itsVisits = written(ITS, (tx, { firmId, id }) =>
+  tx
     .select({
       id: visit.id,
       status: visit.status,
@@ -184,15 +212,18 @@ async function visitsOf(tx: Transaction, firmId: string, applianceId: string): P
     .from(visitAppliance)
     .innerJoin(visit, eq(visit.id, visitAppliance.visitId))
     .leftJoin(user, eq(user.id, visit.assignedTo))
-    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, applianceId)))
+    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.applianceId, id)))
     .orderBy(desc(visit.plannedFor))
-    .limit(MOST_VISITS)
+    .limit(MOST_VISITS),
+)
+
+async function visitsOf(tx: Transaction, its: { readonly firmId: string; readonly id: string }): Promise<VisitRow[]> {
+  const rows = await itsVisits(tx, its)
   return rows.map((v) => ({ ...v, plannedFor: isoInstant(v.plannedFor), closedAt: v.closedAt && isoInstant(v.closedAt) }))
 }
 
-/** Defects and parts out of the logs of some visits; an event without an appliance belongs to the visit's only one. */
-async function findingsOf(tx: Transaction, firmId: string, applianceId: string, visitIds: SQLWrapper): Promise<VisitFinding[]> {
-  const rows = await tx
+const itsFindings = written(ITS, (tx, its) =>
+  tx
     .select({
       visitId: visitEvent.visitId,
       applianceId: visitEvent.applianceId,
@@ -202,11 +233,20 @@ async function findingsOf(tx: Transaction, firmId: string, applianceId: string, 
     })
     .from(visitEvent)
     .where(
-      and(eq(visitEvent.firmId, firmId), inArray(visitEvent.visitId, visitIds), inArray(visitEvent.type, ['defect.found', 'part.fitted'])),
+      and(
+        eq(visitEvent.firmId, its.firmId),
+        inArray(visitEvent.visitId, closedVisits(tx, its)),
+        inArray(visitEvent.type, ['defect.found', 'part.fitted']),
+      ),
     )
-    .orderBy(desc(visitEvent.at))
+    .orderBy(desc(visitEvent.at)),
+)
+
+/** Defects and parts out of the logs of its closed visits; an event without an appliance belongs to the visit's only one. */
+async function findingsOf(tx: Transaction, its: { readonly firmId: string; readonly id: string }): Promise<VisitFinding[]> {
+  const rows = await itsFindings(tx, its)
   return rows
-    .filter((r) => r.applianceId === null || r.applianceId === applianceId)
+    .filter((r) => r.applianceId === null || r.applianceId === its.id)
     .map((r): VisitFinding => {
       const common = { visitId: r.visitId, at: isoInstant(r.at) }
       if (r.type === 'part.fitted') {
@@ -218,14 +258,18 @@ async function findingsOf(tx: Transaction, firmId: string, applianceId: string, 
     })
 }
 
-async function followUpsOfAppliance(tx: Transaction, firmId: string, applianceId: string): Promise<FollowUpRow[]> {
-  const rows = await tx
+const itsFollowUps = written(ITS, (tx, { firmId, id }) =>
+  tx
     .select({ f: followUp, closer: personName })
     .from(followUp)
     .leftJoin(user, eq(user.id, followUp.closedBy))
-    .where(and(eq(followUp.firmId, firmId), eq(followUp.applianceId, applianceId)))
+    .where(and(eq(followUp.firmId, firmId), eq(followUp.applianceId, id)))
     .orderBy(desc(followUp.openedAt))
-    .limit(200)
+    .limit(200),
+)
+
+async function followUpsOfAppliance(tx: Transaction, its: { readonly firmId: string; readonly id: string }): Promise<FollowUpRow[]> {
+  const rows = await itsFollowUps(tx, its)
   return rows.map(({ f, closer }) => ({
     id: f.id,
     kind: f.kind,

@@ -5,6 +5,7 @@ import { cardOf } from '@/db/cardOf'
 import type { Transaction } from '@/db/client'
 import { appliance, oldPaper, photo, targetCard, user } from '@/db/schema'
 import { personName } from '@/db/personName'
+import { written } from '@/db/written'
 import { projectDrift } from '@/features/visit/server'
 import type { Actor } from '@/server/actor'
 import { audit } from '@/server/audit'
@@ -16,7 +17,7 @@ import type { PaperFields } from '../schemas'
 const wrong = (errors: readonly ProblemItem[]) => new ApiProblem(422, 'invalid-fields', t('field.some-wrong'), errors)
 
 /** The papers of an appliance that were copied, the newest first. */
-export const papersOf = (tx: Transaction, firmId: string, applianceId: string) =>
+export const papersOf = written(['firmId', 'applianceId'], (tx, { firmId, applianceId }) =>
   tx
     .select({
       id: oldPaper.id,
@@ -31,7 +32,8 @@ export const papersOf = (tx: Transaction, firmId: string, applianceId: string) =
     .from(oldPaper)
     .innerJoin(user, eq(user.id, oldPaper.createdBy))
     .where(and(eq(oldPaper.firmId, firmId), eq(oldPaper.applianceId, applianceId), isNull(oldPaper.deletedAt)))
-    .orderBy(desc(oldPaper.doneOn))
+    .orderBy(desc(oldPaper.doneOn)),
+)
 export type PaperShown = Awaited<ReturnType<typeof papersOf>>[number]
 
 /**

@@ -1,5 +1,5 @@
 import { changesOf, type Report, reportSchema } from '@lucerna/core/report'
-import { addDays } from 'date-fns'
+import { addDays } from 'date-fns/addDays'
 import { and, desc, eq, sql } from 'drizzle-orm'
 import { randomBytes } from 'node:crypto'
 import type { z } from 'zod'

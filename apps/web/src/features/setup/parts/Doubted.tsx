@@ -43,8 +43,9 @@ export function Doubted({ doubt, onSettled }: { readonly doubt: Doubt; readonly 
       </p>
       <p className="text-sm">
         {t('setup.doubt.why', { screw: made.label, turn: turnText(move.amount, made.unit, rateName(setUp, move.rateId)) })}
+        {explanations.length > 0 && ` ${t('setup.doubt.fits')}`}
       </p>
-      <ul className="flex flex-col gap-2">
+      <ul className="flex flex-col gap-2 empty:hidden">
         {explanations.map((how) => {
           const { words, put } = offered(how)
           return (

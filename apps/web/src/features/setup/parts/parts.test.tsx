@@ -249,6 +249,7 @@ describe('a reading that does not fit its move', () => {
   test('what nothing explains is read again', () => {
     show(doubting([], 'm2'), <Proposal />)
     expect(screen.getByRole('alert').textContent).toContain('Nothing simple explains it.')
+    expect(screen.getByRole('alert').textContent).not.toContain('would fit')
   })
 })
 

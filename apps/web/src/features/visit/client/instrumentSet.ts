@@ -1,8 +1,6 @@
 import type { InstrumentSet } from '@lucerna/core/visit'
 import { useCallback, useMemo, useSyncExternalStore } from 'react'
-import { z } from 'zod'
 
-const setSchema = z.object({ instrumentIds: z.array(z.string()), preferred: z.record(z.string(), z.string()) })
 const keyOf = (userId: string): string => `lucerna.instruments.${userId}`
 
 function kept(userId: string): string | null {
@@ -29,10 +27,12 @@ export function setFrom(text: string | null, held: readonly string[], known: rea
   } catch {
     return fresh
   }
-  const found = setSchema.safeParse(raw)
-  const ids = found.success ? found.data.instrumentIds.filter((id) => known.includes(id)) : []
-  if (!found.success || ids.length === 0) return fresh
-  return { instrumentIds: ids, preferred: Object.fromEntries(Object.entries(found.data.preferred).filter(([, id]) => ids.includes(id))) }
+  const { instrumentIds, preferred } = (raw ?? {}) as Readonly<Record<string, unknown>>
+  const ids = Array.isArray(instrumentIds) ? instrumentIds.filter((id): id is string => known.includes(id as string)) : []
+  if (ids.length === 0) return fresh
+  // An id that is no text is at hand nowhere.
+  const chosen = Object.entries(preferred ?? {}).filter((p): p is [string, string] => ids.includes(p[1] as string))
+  return { instrumentIds: ids, preferred: Object.fromEntries(chosen) }
 }
 
 /** What the person measured with last on this device. */

@@ -1,18 +1,31 @@
 import type { StoredEvent, VisitEvent } from '@lucerna/core/visit'
-import { z } from 'zod'
+import { isObject } from '@/ui/ask'
 import type { QueuedPhoto } from './queue'
 
-export const acceptedSchema = z.object({
-  accepted: z.array(z.object({ id: z.string(), seq: z.number(), receivedAt: z.string(), provisional: z.boolean() })),
-})
-const problemSchema = z.object({
-  status: z.number(),
-  detail: z.string(),
-  errors: z.array(z.object({ path: z.string(), message: z.string(), index: z.number().optional() })).default([]),
-})
+type Accepted = Pick<StoredEvent, 'id' | 'provisional'> & { readonly seq: number; readonly receivedAt: string }
+
+/** What is wrong, as our own server says it (RFC 9457). */
+interface Said {
+  readonly detail: string
+  readonly errors: readonly { readonly index?: number; readonly message: string }[]
+}
+
+// Read by hand: a page that folds a visit need not be sent Zod for three fields. What is no answer of our server (a portal’s page, say) is null.
+
+function acceptedIn(body: unknown): readonly Accepted[] | null {
+  const accepted: unknown = isObject(body) ? body.accepted : null
+  const all = Array.isArray(accepted) && accepted.every((a) => isObject(a) && typeof a.id === 'string' && typeof a.seq === 'number')
+  return all ? (accepted as Accepted[]) : null
+}
+
+function saidIn(body: unknown): Said | null {
+  if (!isObject(body) || typeof body.detail !== 'string') return null
+  const errors = Array.isArray(body.errors) ? body.errors : []
+  return { detail: body.detail, errors: errors.filter((e): e is Said['errors'][number] => isObject(e) && typeof e.message === 'string') }
+}
 
 export type PostResult =
-  | { readonly kind: 'accepted'; readonly accepted: z.infer<typeof acceptedSchema>['accepted'] }
+  | { readonly kind: 'accepted'; readonly accepted: readonly Accepted[] }
   /** The server is away, or busy: keep everything and try again. */
   | { readonly kind: 'away' }
   | { readonly kind: 'sign-in' }
@@ -36,14 +49,13 @@ export async function postEvents(visitId: string, events: readonly VisitEvent[])
   }
   if (response.status === 401) return { kind: 'sign-in' }
   const body: unknown = await response.json().catch(() => null)
-  if (response.status === 500) return { kind: 'broke', message: problemSchema.safeParse(body).data?.detail ?? response.statusText }
+  if (response.status === 500) return { kind: 'broke', message: saidIn(body)?.detail ?? response.statusText }
   if (response.status > 500 || response.status === 429) return { kind: 'away' }
   if (response.ok) {
-    const parsed = acceptedSchema.safeParse(body)
-    return parsed.success ? { kind: 'accepted', accepted: parsed.data.accepted } : { kind: 'away' }
+    const accepted = acceptedIn(body)
+    return accepted ? { kind: 'accepted', accepted } : { kind: 'away' }
   }
-  const problem = problemSchema.safeParse(body)
-  const said = problem.success ? problem.data : { detail: response.statusText, errors: [] }
+  const said = saidIn(body) ?? { detail: response.statusText, errors: [] }
   const named = new Map<number, string>()
   for (const e of said.errors) if (e.index !== undefined && !named.has(e.index)) named.set(e.index, e.message)
   // A refusal that names nothing is meant for one of several: sent one by one they tell which.
@@ -85,8 +97,8 @@ export async function putPhoto(photo: QueuedPhoto): Promise<PhotoResult> {
     if (response.ok) return { kind: 'kept' }
     if (response.status === 401) return { kind: 'sign-in' }
     if (response.status >= 500 || response.status === 429) return { kind: 'away' }
-    const problem = problemSchema.safeParse(await response.json().catch(() => null))
-    return { kind: 'refused', status: response.status, message: problem.success ? problem.data.detail : response.statusText }
+    const said = saidIn(await response.json().catch(() => null))
+    return { kind: 'refused', status: response.status, message: said?.detail ?? response.statusText }
   } catch {
     return { kind: 'away' }
   }

@@ -2,7 +2,7 @@ import type { Instrument } from '@lucerna/core/measure'
 import type { Problem } from '@lucerna/core/result'
 import type { Controls, FaultId, Setup } from '@lucerna/sim/engine'
 import type { Mishap } from '@lucerna/sim/instrument'
-import { type Remote, wrap } from 'comlink'
+import type { Remote } from 'comlink'
 import { Store } from '@/ui/store'
 import type { BenchFrame, BenchWorker, HangsAt } from './bench.worker'
 import type { LiveBoard } from './LiveBoard'
@@ -30,6 +30,8 @@ export class Bench extends Store<BenchView> {
   private timer: ReturnType<typeof setInterval> | undefined
   private lastMs = 0
   private busy = false
+  /** Counts beginnings and ends: one that another overtook while it loaded does nothing. */
+  private turns = 0
 
   constructor(private readonly board: LiveBoard) {
     super(OFF)
@@ -37,6 +39,9 @@ export class Bench extends Store<BenchView> {
 
   async begin(setup: Setup, instruments: readonly Instrument[], units: 'metric' | 'imperial'): Promise<void> {
     this.end()
+    const turn = this.turns
+    const { wrap } = await import('comlink')
+    if (this.turns !== turn) return
     const worker = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' })
     const remote = wrap<BenchWorker>(worker)
     this.worker = worker
@@ -92,6 +97,7 @@ export class Bench extends Store<BenchView> {
 
   /** Puts it away. */
   end(): void {
+    this.turns++
     clearInterval(this.timer)
     this.worker?.terminate()
     this.worker = null

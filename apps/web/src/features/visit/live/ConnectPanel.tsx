@@ -5,7 +5,7 @@ import { type Channel, type Instrument, type MeasurandId, MEASURANDS } from '@lu
 import { useState } from 'react'
 import { unitSymbol } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import { useDesk } from '../parts/context'
 import { useBench, useLiveParts, useLiveView } from './context'
 import { CLAMP, CO_ALARM, type LiveChannel, METER_READER, SOURCES } from './LiveBoard'

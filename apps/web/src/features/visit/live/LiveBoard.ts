@@ -1,4 +1,4 @@
-import { ChannelTrace, type Line, type LineCommand, LineCutter, lineSi, readLine } from '@lucerna/core/live'
+import { ChannelTrace, type Line, type LineCommand, lineSi } from '@lucerna/core/live'
 import type { Channel, ChannelSpec, Instrument, MeasurandId, Station } from '@lucerna/core/measure'
 import { Store } from '@/ui/store'
 
@@ -68,7 +68,6 @@ export class LiveBoard extends Store<LiveView> {
   private readonly refused: Record<string, number> = {}
   private readonly strangers = new Set<string>()
   private readonly hangs = new Map<string, HangsHere>()
-  private readonly cutters = new Map<SourceKind, LineCutter>()
   private readonly senders = new Map<SourceKind, (command: LineCommand) => void>()
   private arrived: { readonly place: string; readonly ms: number } | null = null
   private beat: ReturnType<typeof setInterval> | undefined
@@ -115,19 +114,6 @@ export class LiveBoard extends Store<LiveView> {
     for (const send of this.senders.values()) send(command)
   }
 
-  /** Text as it arrives, cut anywhere. */
-  takeText(kind: SourceKind, text: string): void {
-    const cutter = this.cutters.get(kind) ?? new LineCutter()
-    this.cutters.set(kind, cutter)
-    const before = cutter.dropped
-    for (const piece of cutter.take(text)) {
-      const line = readLine(piece)
-      if (line.ok) this.take(line.value)
-      else this.refuse(line.error.code)
-    }
-    if (cutter.dropped > before) this.refuse('line-too-long')
-  }
-
   take(line: Line): void {
     const key = channelKey(line.instrument, line.channel)
     const of = this.known.get(key)
@@ -143,7 +129,8 @@ export class LiveBoard extends Store<LiveView> {
     this.channels.set(key, { key, ...of, trace, raw })
   }
 
-  private refuse(code: string): void {
+  /** Counts what was no line. */
+  refuse(code: string): void {
     this.refused[code] = (this.refused[code] ?? 0) + 1
   }
 

@@ -177,7 +177,7 @@ describe('the connection panel', () => {
     const lines = new TestLines(board)
     lines.show('p', 21.4, 'mbar')
     lines.show('p', 1, 'mbar', 'Nobody-1')
-    board.takeText('bridge', 'nothing\n')
+    board.refuse('line-not-json')
     render(
       <LiveProvider value={{ board, bench: noBench, listen }}>
         <LivingDesk visit={visit} log={[]}>

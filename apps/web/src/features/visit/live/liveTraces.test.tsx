@@ -13,7 +13,13 @@ import { TestLines } from './testLines'
 import { TraceFileDialog } from './TraceFileDialog'
 import { of, open, press, taken, types, visit } from './testStep'
 
-jest.mock('../parts/later', () => ({ Signature: () => null, Complaint: () => null, StartSeenView: () => null }))
+jest.mock('@/ui/StartSeenView', () => ({ StartSeenView: () => null }))
+jest.mock('../parts/later', () => ({
+  ...jest.requireActual<object>('../parts/SequenceTimer'),
+  ...jest.requireActual<object>('../parts/Starts'),
+  Signature: () => null,
+  Complaint: () => null,
+}))
 jest.mock('@/ui/LanesChart', () => ({ LanesChart: () => null }))
 
 // What browsers have and the test’s does not.

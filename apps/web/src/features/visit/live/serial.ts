@@ -1,4 +1,5 @@
 import type { LiveBoard } from './LiveBoard'
+import { TextLines } from './TextLines'
 
 /** The part of the browser's serial port that is used here. */
 interface Port {
@@ -39,12 +40,13 @@ export async function openSerial(board: LiveBoard): Promise<'none-chosen' | 'not
 
 async function listen(port: Port, board: LiveBoard): Promise<void> {
   const decoder = new TextDecoder()
+  const lines = new TextLines(board)
   const reader = port.readable?.getReader()
   try {
     for (;;) {
       const piece = await reader?.read()
       if (!piece || piece.done) break
-      board.takeText('serial', decoder.decode(piece.value, { stream: true }))
+      lines.take(decoder.decode(piece.value, { stream: true }))
     }
   } catch {
     // The cable was pulled: what is shown is old from here on, and says so.

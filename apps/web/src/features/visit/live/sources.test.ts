@@ -4,6 +4,7 @@ import { visitOf } from '@/test/desk'
 import { Bench } from './Bench'
 import { channelKey, LiveBoard, METER_READER } from './LiveBoard'
 import { canSerial, openSerial } from './serial'
+import { TextLines } from './TextLines'
 import { TestLines } from './testLines'
 
 const larch = DEMO_CARDS.find((c) => c.id === 'tarnwick-larch-28-c')!
@@ -49,7 +50,7 @@ describe('the board', () => {
     lines.show('p', 21.4, 'mbar')
     lines.show('p', 21.4, 'ppm')
     lines.show('p', 21.4, 'mbar', 'Nobody-1')
-    board.takeText('bridge', 'no line\n{"v":2}\n' + 'x'.repeat(600) + '\n')
+    new TextLines(board).take('no line\n{"v":2}\n' + 'x'.repeat(600) + '\n')
     jest.advanceTimersByTime(500)
     expect(channel(board, 'p')).toMatchObject({ raw: { value: 21.4, unit: 'mbar' } })
     expect(channel(board, 'p')!.trace.last!.value).toBeCloseTo(2140)

@@ -93,7 +93,7 @@ export function AddLooseEnd({ stepId, onAdded }: { readonly stepId: string; read
       <FileButton
         label={t('photos.of-item')}
         accept="image/*"
-        look="btn-outline"
+        look="press btn-outline"
         disabled={label.trim().length < SHORTEST}
         onFile={(file) => void add(file)}
       />

@@ -4,7 +4,7 @@ import { faultCode } from '@lucerna/core/appliance'
 import type { VisitEvent } from '@lucerna/core/visit'
 import { type ReactNode, useState } from 'react'
 import { Field } from '@/ui/Field'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import { wordsFor } from '@/ui/words'
 import { may, useDesk } from './context'
 

@@ -8,12 +8,9 @@ import { t } from '@/messages/visit'
 import { wordsFor } from '@/ui/words'
 import { gateText, may, useDesk } from './context'
 import { Notices } from './later'
+import { unanswered } from './unanswered'
 
 const ANSWERS = ['done', 'refused', 'not-possible'] as const
-
-/** What of the danger's actions nobody has said anything about yet. */
-export const unanswered = (danger: Danger, observations: Readonly<Record<string, unknown>>): string[] =>
-  danger.actions.filter((a) => !observations[`danger.${a}`])
 
 /** Across the whole top while there is danger: the action first, then why. */
 export function DangerBand({ danger, onOpen }: { readonly danger: Danger; readonly onOpen: () => void }) {

@@ -10,7 +10,7 @@ import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/visit'
 import { shrink } from '@/ui/shrink'
 import { may, useDesk } from './context'
-import { Picture } from './PhotosDialog'
+import { Picture } from './Picture'
 
 const SHORTEST = 2
 
@@ -83,7 +83,7 @@ export function DisturbedPanel({ stepId }: { readonly stepId: string }) {
           <FileButton
             label={t('photos.of-item')}
             accept="image/*"
-            look="btn-outline"
+            look="press btn-outline"
             disabled={label.trim().length < SHORTEST || live}
             onFile={(file) => void list(file)}
           />

@@ -4,7 +4,7 @@ import { type Growth, growthsOf } from '@lucerna/core/procedure'
 import { foundDead } from '@lucerna/core/visit'
 import { useMemo, useState } from 'react'
 import { Field } from '@/ui/Field'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import { stepTitle, useDesk } from './context'
 
 const SHORTEST = 3

@@ -3,7 +3,7 @@
 import { inOrder } from '@lucerna/core/visit'
 import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import { wordsFor } from '@/ui/words'
 import { AddLooseEnd } from './AddLooseEnd'
 import { may, useDesk } from './context'

@@ -1,15 +1,13 @@
 'use client'
 
-import Image from 'next/image'
-import { useEffect, useMemo, useState } from 'react'
+import { useState } from 'react'
 import { v7 as uuidv7 } from 'uuid'
 import { FileButton } from '@/ui/FileButton'
 import { toast } from '@/ui/toast'
-import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
-import type { QueuedPhoto } from '../client/queue'
+import { t } from '@/messages/visitLater'
 import { shrink } from '@/ui/shrink'
 import { may, useDesk } from './context'
+import { Picture } from './Picture'
 
 /** Photographs of a step: taken, seen at once, sent when the server can be reached. */
 export function PhotosDialog({ stepId }: { readonly stepId: string }) {
@@ -53,49 +51,12 @@ export function PhotosDialog({ stepId }: { readonly stepId: string }) {
           <FileButton
             label={busy ? t('form.saving') : t('photos.take')}
             accept="image/*"
-            look="btn-primary"
+            look="press btn-primary"
             disabled={busy}
             onFile={(file) => void take(file)}
           />
         </>
       )}
     </div>
-  )
-}
-
-/** A picture from the device while it waits, from the server afterwards. */
-export function Picture({
-  id,
-  alt,
-  queued,
-  whole = false,
-}: {
-  readonly id: string
-  readonly alt: string
-  readonly queued: QueuedPhoto | undefined
-  /** Nothing is cut off to fit: a signature. */
-  readonly whole?: boolean
-}) {
-  const local = useMemo(() => (queued ? URL.createObjectURL(queued.picture) : null), [queued])
-  useEffect(() => () => void (local && URL.revokeObjectURL(local)), [local])
-  return (
-    <>
-      <Image
-        src={local ?? `/api/v1/photos/${id}?size=small`}
-        alt={alt}
-        width={360}
-        height={270}
-        unoptimized
-        className={`rounded-md border hairline ${whole ? 'h-20 w-auto bg-white object-contain' : 'aspect-4/3 w-full bg-base-300 object-cover'}`}
-      />
-      {queued &&
-        (queued.parked ? (
-          <span className="flex gap-1 text-sm text-error">
-            <WarningSign size={16} /> {queued.parked.message}
-          </span>
-        ) : (
-          <span className="text-sm text-warning">{t('photos.waiting')}</span>
-        ))}
-    </>
   )
 }

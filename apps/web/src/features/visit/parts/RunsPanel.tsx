@@ -8,7 +8,7 @@ import { timeAt } from '@/ui/dates'
 import { Field } from '@/ui/Field'
 import { figure, unitText } from '@/ui/figures'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import { may, useDesk } from './context'
 import { draftOf, isSure } from './NeedRow'
 

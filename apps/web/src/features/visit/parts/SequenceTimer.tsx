@@ -16,7 +16,7 @@ import { useStart } from '../live/useStart'
 import { zeroProved } from '../live/zeroProved'
 import { may, useDesk } from './context'
 import { useZeroHere } from './useZeroHere'
-import { StartSeenView } from './later'
+import { StartSeenView } from '@/ui/StartSeenView'
 
 /** How far a finger goes back over the button to take the last press back, px. */
 const SWIPE = 60

@@ -4,7 +4,7 @@ import { Link } from '@/ui/Link'
 import { useState } from 'react'
 import { Dialog } from '@/ui/Dialog'
 import { WarningSign } from '@/ui/WarningSign'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 
 /** The session ran out in the middle of the work: signing in here, without losing the place or anything that waits. */
 export function SignInAgain({

@@ -5,7 +5,7 @@ import { v7 as uuidv7 } from 'uuid'
 import { timeAt } from '@/ui/dates'
 import { t } from '@/messages/visit'
 import { may, useDesk, type VisitDesk } from './context'
-import { Picture } from './PhotosDialog'
+import { Picture } from './Picture'
 import { SignDialog } from './SignDialog'
 
 type Signed = VisitDesk['visit']['signatures'][number]

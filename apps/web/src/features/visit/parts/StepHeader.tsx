@@ -90,7 +90,7 @@ function Act({
       onClick={onClick}
     >
       <Icon size={20} aria-hidden="true" className="lg:hidden" />
-      <span className="lg:hidden">{short}</span>
+      <span className="whitespace-nowrap lg:hidden">{short}</span>
       <span className="hidden lg:inline">{label}</span>
     </button>
   )

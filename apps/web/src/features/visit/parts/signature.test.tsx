@@ -14,7 +14,7 @@ jest.mock('./SignDialog', () => ({
     </button>
   ),
 }))
-jest.mock('./PhotosDialog', () => ({ Picture: ({ id }: { readonly id: string }) => <i data-testid="picture">{id}</i> }))
+jest.mock('./Picture', () => ({ Picture: ({ id }: { readonly id: string }) => <i data-testid="picture">{id}</i> }))
 afterEach(cleanup)
 
 const played = visitOf(DEMO_CARDS[0]!, 'annual-service')!

@@ -16,6 +16,7 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { appliance, firm, gasSupply, instrument, site, user, visit, visitAppliance } from '@/db/schema'
 import { personName } from '@/db/personName'
+import { written } from '@/db/written'
 import { notesOf } from '@/features/lockout/server'
 import { dayOfStamp } from '@/server/calendarStamp'
 import { endOfDay, instantAt } from '@/ui/zoned'
@@ -78,32 +79,38 @@ export async function loadVisit(tx: Transaction, firmId: string, visitId: string
 export const loadFrame = async (tx: Transaction, row: VisitRow, named: readonly string[], viewer?: string): Promise<VisitFrame> =>
   framed(tx, row, await loadBasis(tx, row.firmId, row.id), named, viewer)
 
+const ITS = ['firmId', 'visitId'] as const
+
+const itsPlace = written(ITS, (tx, { firmId, visitId }) =>
+  tx
+    .select({ site, firmName: firm.name, assignedName: personName })
+    .from(visit)
+    .innerJoin(site, eq(site.id, visit.siteId))
+    .innerJoin(firm, eq(firm.id, visit.firmId))
+    .leftJoin(user, eq(user.id, visit.assignedTo))
+    .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId))),
+)
+
+const itsAppliances = written(ITS, (tx, { firmId, visitId }) =>
+  tx
+    .select({
+      appliance,
+      pin: { cardId: visitAppliance.cardId, cardVersion: visitAppliance.cardVersion },
+      gas: gasSupply.gas,
+      meterKind: gasSupply.meterKind,
+      meterSize: gasSupply.meterSize,
+      pipes: gasSupply.pipes,
+    })
+    .from(visitAppliance)
+    .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+    .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
+    .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
+    .orderBy(asc(visitAppliance.position)),
+)
+
 /** What is found by the visit's id alone; sent together, the connection answers without a round trip between. */
 async function loadBasis(tx: Transaction, firmId: string, visitId: string) {
-  const its = and(eq(visit.firmId, firmId), eq(visit.id, visitId))
-  const [[place], rows] = await Promise.all([
-    tx
-      .select({ site, firmName: firm.name, assignedName: personName })
-      .from(visit)
-      .innerJoin(site, eq(site.id, visit.siteId))
-      .innerJoin(firm, eq(firm.id, visit.firmId))
-      .leftJoin(user, eq(user.id, visit.assignedTo))
-      .where(its),
-    tx
-      .select({
-        appliance,
-        pin: { cardId: visitAppliance.cardId, cardVersion: visitAppliance.cardVersion },
-        gas: gasSupply.gas,
-        meterKind: gasSupply.meterKind,
-        meterSize: gasSupply.meterSize,
-        pipes: gasSupply.pipes,
-      })
-      .from(visitAppliance)
-      .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
-      .innerJoin(gasSupply, eq(gasSupply.id, appliance.supplyId))
-      .where(and(eq(visitAppliance.firmId, firmId), eq(visitAppliance.visitId, visitId)))
-      .orderBy(asc(visitAppliance.position)),
-  ])
+  const [[place], rows] = await Promise.all([itsPlace(tx, { firmId, visitId }), itsAppliances(tx, { firmId, visitId })])
   return { place, rows }
 }
 

@@ -3,15 +3,20 @@ import { and, asc, eq, gt } from 'drizzle-orm'
 import { isoInstant, type Transaction } from '@/db/client'
 import { user, visitEvent } from '@/db/schema'
 import { personName } from '@/db/personName'
+import { written } from '@/db/written'
 
-/** The log of a visit in the order of acceptance, after a given place in it. It was checked when it came in. */
-export async function loadEvents(tx: Transaction, firmId: string, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
-  const rows = await tx
+const eventsAfter = written(['firmId', 'visitId', 'afterSeq'], (tx, { firmId, visitId, afterSeq }) =>
+  tx
     .select({ event: visitEvent, authorName: personName })
     .from(visitEvent)
     .innerJoin(user, eq(user.id, visitEvent.authorId))
     .where(and(eq(visitEvent.firmId, firmId), eq(visitEvent.visitId, visitId), gt(visitEvent.seq, afterSeq)))
-    .orderBy(asc(visitEvent.seq))
+    .orderBy(asc(visitEvent.seq)),
+)
+
+/** The log of a visit in the order of acceptance, after a given place in it. It was checked when it came in. */
+export async function loadEvents(tx: Transaction, firmId: string, visitId: string, afterSeq = 0): Promise<StoredEvent[]> {
+  const rows = await eventsAfter(tx, { firmId, visitId, afterSeq })
   return rows.map(({ event: e, authorName }) =>
     liftStored({
       id: e.id,

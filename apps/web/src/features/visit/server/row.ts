@@ -1,6 +1,7 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, type Placeholder, sql } from 'drizzle-orm'
 import type { Transaction } from '@/db/client'
 import { visit } from '@/db/schema'
+import { written } from '@/db/written'
 import { ApiProblem } from '@/server/problem'
 import { t } from '@/messages/all'
 
@@ -8,13 +9,18 @@ export type VisitRow = typeof visit.$inferSelect
 
 const notFound = () => new ApiProblem(404, 'visit-not-found', t('problem.visit-not-found'))
 
-/** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
-export async function visitRow(tx: Transaction, firmId: string, visitId: string, lock: boolean): Promise<VisitRow> {
-  const query = tx
+const ITS = ['firmId', 'visitId'] as const
+const its = (tx: Transaction, { firmId, visitId }: { readonly firmId: Placeholder; readonly visitId: Placeholder }) =>
+  tx
     .select()
     .from(visit)
     .where(and(eq(visit.firmId, firmId), eq(visit.id, visitId)))
-  const [row] = lock ? await query.for('update') : await query
+const plainRow = written(ITS, its)
+const lockedRow = written(ITS, (tx, places) => its(tx, places).for('update'))
+
+/** The visit's row, locked against others when it is about to grow; 404 for what is not this firm's. */
+export async function visitRow(tx: Transaction, firmId: string, visitId: string, lock: boolean): Promise<VisitRow> {
+  const [row] = await (lock ? lockedRow : plainRow)(tx, { firmId, visitId })
   if (!row) throw notFound()
   return row
 }

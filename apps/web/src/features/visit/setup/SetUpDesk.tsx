@@ -7,7 +7,7 @@ import { useState } from 'react'
 import { amountText } from '@/ui/turns'
 import { WarningSign } from '@/ui/WarningSign'
 import { t as setUpWords } from '@/messages/setup'
-import { t } from '@/messages/visit'
+import { t } from '@/messages/visitLater'
 import {
   BurnWindow,
   Dial,

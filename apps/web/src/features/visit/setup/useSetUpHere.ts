@@ -55,10 +55,14 @@ export function useSetUpHere(step: Step): SetUp | null {
       turn,
       correct,
       toRate: (rateId, figures) => {
-        const wanted = (s: Step) =>
-          s.firingStateId === rateId &&
-          (s.kind === 'flue' || s.kind === 'manifold') &&
-          (!figures || s.needs.some((n) => figures.includes(n.measurandId)))
+        const sets = (s: Step) => s.firingStateId === rateId && (s.kind === 'flue' || s.kind === 'manifold')
+        const reads = (s: Step, figure: string) => s.needs.some((n) => n.measurandId === figure)
+        // What is asked for first, and was not read since the last move, decides: pressure before the mixture, each at its own step.
+        const turnedAt = adjustments.at(-1)?.index ?? -1
+        const isFresh = (figure: string) =>
+          readings.some((r) => r.measurandId === figure && r.firingStateId === rateId && r.index > turnedAt && r.settled !== 'early')
+        const first = figures?.find((f) => !isFresh(f) && steps.some((s) => sets(s) && reads(s, f)))
+        const wanted = (s: Step) => sets(s) && (first === undefined || reads(s, first))
         const there = wanted(step) ? undefined : (steps.findLast((s) => wanted(s)) ?? steps.findLast((s) => s.firingStateId === rateId))
         return there && there.id !== step.id ? () => goTo(there.id) : null
       },

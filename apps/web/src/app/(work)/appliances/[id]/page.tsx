@@ -3,7 +3,7 @@ import { GitCompareArrows, StickyNote } from 'lucide-react'
 import { Link } from '@/ui/Link'
 import { Facts, Kit, Safeties } from '@/features/places/appliance/Aside'
 import { CardTable } from '@/features/places/appliance/CardTable'
-import { historiesOf, trendOf } from '@/features/places/appliance/histories'
+import { historiesOf, trendsOf } from '@/features/places/appliance/histories'
 import { LastValues } from '@/features/places/appliance/LastValues'
 import { Normals } from '@/features/places/appliance/Normals'
 import { Timeline } from '@/features/places/appliance/Timeline'
@@ -52,7 +52,7 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
           <LockoutNotes notes={page.lockOuts} timeZone={site.timeZone} mayReview={may(actor, 'follow-up.close')} />
           <FollowUps list={page.followUps} timeZone={site.timeZone} mayClose={may(actor, 'follow-up.close')} />
           <LastValues page={page} />
-          <Trends trends={histories.map((h) => trendOf(h, units, site.timeZone))} units={units} />
+          <Trends trends={trendsOf(histories, units, site.timeZone)} units={units} />
           <Normals histories={histories} units={units} />
           <Timeline page={page} mayRemove={may(actor, 'register.remove')} />
           <CardTable page={page} />

@@ -1,6 +1,6 @@
 import { confirmationSchema } from '@/features/people/schemas'
 import { confirmByPasscode } from '@/features/people/server/confirm'
-import { acceptedSchema } from '@/features/visit/client/post'
+import { acceptedSchema } from '@/features/visit/server/answers'
 import { BY_ID, endpoint } from '@/server/endpoint'
 
 export const POST = endpoint(

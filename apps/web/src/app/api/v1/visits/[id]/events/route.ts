@@ -1,7 +1,7 @@
 import { visitEventSchema } from '@lucerna/core/visit'
 import { z } from 'zod'
 import { inFirm } from '@/db/client'
-import { acceptedSchema } from '@/features/visit/client/post'
+import { acceptedSchema } from '@/features/visit/server/answers'
 import { appendList, readList } from '@/features/visit/server/append'
 import { loadEvents } from '@/features/visit/server/log'
 import { visitRow } from '@/features/visit/server/row'

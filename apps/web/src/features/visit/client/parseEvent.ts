@@ -1,0 +1,1 @@
+export { parseEvent } from '@lucerna/core/visit'
