@@ -52,6 +52,7 @@ test('a second factor and a passkey of one’s own; a lead asks everybody for it
   await signOut()
   await byPassword()
   await page.waitForURL('**/sign-in/second*')
+  await expect(page.getByLabel('Code', { exact: true })).toBeVisible()
   await accessible(page)
   // Neither a wrong one nor one that served already.
   for (const wrong of ['000000', code]) {
