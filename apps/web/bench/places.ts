@@ -1,5 +1,5 @@
 /**
- * Search and appliance-page data in a small firm and in one grown a hundredfold, one client, warm: median and 95th percentile against a bare SELECT by
+ * Search and appliance-page data in a small firm and in one grown a hundredfold, one client, warm: median and 95th percentile (of the quietest of some blocks) against a bare SELECT by
  * key in the same run, and the growth. Called by scripts/bench.mjs with a database that only this uses.
  */
 import { eq } from 'drizzle-orm'
@@ -16,7 +16,9 @@ const ownerUrl = process.env.TEST_OWNER_URL ?? ''
 const APPLIANCES = Number(process.env.BENCH_APPLIANCES ?? 100_000)
 const VISITS = Number(process.env.BENCH_VISITS ?? 1_000_000)
 const SMALL = 1000
-const ROUNDS = 300
+const ROUNDS = 240
+/** Small and grown are measured minutes apart, and what else the machine does only ever adds: of so many blocks the quietest speaks. */
+const BLOCKS = 5
 const owner = connect(ownerUrl, 1)
 
 const [lead] = await owner.db
@@ -34,14 +36,19 @@ interface Times {
 
 async function times(work: (i: number) => Promise<unknown>): Promise<Times> {
   for (let i = 0; i < 40; i++) await work(i)
-  const taken: number[] = []
-  for (let i = 0; i < ROUNDS; i++) {
-    const began = performance.now()
-    await work(i)
-    taken.push(performance.now() - began)
+  const quietest = { median: Infinity, p95: Infinity }
+  for (let block = 0; block < BLOCKS; block++) {
+    const taken: number[] = []
+    for (let i = 0; i < ROUNDS; i++) {
+      const began = performance.now()
+      await work(i)
+      taken.push(performance.now() - began)
+    }
+    taken.sort((a, b) => a - b)
+    quietest.median = Math.min(quietest.median, taken[ROUNDS >> 1]!)
+    quietest.p95 = Math.min(quietest.p95, taken[Math.floor(ROUNDS * 0.95)]!)
   }
-  taken.sort((a, b) => a - b)
-  return { median: taken[ROUNDS >> 1]!, p95: taken[Math.floor(ROUNDS * 0.95)]! }
+  return quietest
 }
 
 /** What people type: serials, parts of them, streets, two words, an error; over units that both sizes have. */

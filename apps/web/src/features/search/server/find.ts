@@ -16,6 +16,8 @@ export interface Found {
 type Matches = ReadonlyMap<string, number>
 
 const MOST_WORDS = 60
+/** How many are weighed against each other: so many times the answers asked for, and no more than so many unless more are asked for. */
+const CANDIDATES = 2
 const MOST_CANDIDATES = 60
 
 /** For each token its words; in one question to the database. */
@@ -96,7 +98,7 @@ export async function findIn(
           kinds && sql`exists (select 1 from ${searchEntry} e where e.id = ${searchPosting.entryId} and e.kind in ${[...kinds]})`,
         ),
       )
-      .limit(MOST_CANDIDATES)
+      .limit(Math.max(limit, Math.min(MOST_CANDIDATES, CANDIDATES * limit)))
       .as('ids')
     const rows = await tx
       .select({ entry: searchEntry })
