@@ -1,5 +1,5 @@
 import type { Term } from '@lucerna/core/explain'
-import { fromSi, type Quantity } from '@lucerna/core/units'
+import { formatSignificant, fromSi, type Quantity } from '@lucerna/core/units'
 import { unitSymbol, type Units, inUnit } from './figures'
 import { locale } from './words'
 
@@ -26,10 +26,7 @@ const UNIT: Partial<Record<Quantity, { metric: string; imperial: string }>> = {
 }
 
 /** Four significant digits, no more than needed. */
-export const plain = (value: number): string =>
-  new Intl.NumberFormat(locale(), { maximumSignificantDigits: 4, useGrouping: 'min2' } as unknown as Intl.NumberFormatOptions)
-    .format(value)
-    .replace('-', '−')
+export const plain = (value: number): string => formatSignificant(value, 4, locale())
 
 /** A term of a formula as written, in units of a school; absolute where a formula multiplies temperatures. */
 export function termText({ symbol, valueSi, quantity }: Term, units: Units): string {

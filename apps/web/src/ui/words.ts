@@ -14,12 +14,13 @@ export type Say<Key extends string> = (key: Key, params?: Params) => string
 
 /** Everything that the running program has loaded: a page has the areas that its doors name, the server all. */
 const loaded: Record<Dialect, Map<string, string>> = { 'en-GB': new Map(), 'en-US': new Map() }
-const plural: Record<Dialect, Intl.PluralRules> = { 'en-GB': new Intl.PluralRules('en-GB'), 'en-US': new Intl.PluralRules('en-US') }
+/** The form of a text for so many: English has two. (The browser’s own rules make every page read its tables of languages first.) */
+const form = (count: number): 'one' | 'other' => (count === 1 ? 'one' : 'other')
 
 const find = (key: string, how: Dialect): string | undefined => loaded[how].get(key) ?? loaded['en-GB'].get(key)
 
 function say(key: string, params: Params | undefined, how: Dialect): string {
-  const counted = typeof params?.count === 'number' ? find(`${key}_${plural[how].select(params.count)}`, how) : undefined
+  const counted = typeof params?.count === 'number' ? find(`${key}_${form(params.count)}`, how) : undefined
   const text = counted ?? find(key, how) ?? find(`${key}_other`, how) ?? key
   return params ? text.replace(/\{\{(\w+)\}\}/g, (whole, name: string) => String(params[name] ?? whole)) : text
 }

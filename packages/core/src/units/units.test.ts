@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { formatNumber, formatSi, formatSpanSi } from './format'
+import { formatNumber, formatSi, formatSignificant, formatSpanSi } from './format'
 import { parseQuantity } from './parse'
 import { fromSi, QUANTITIES, spanFromSi, toSi, unitsOf } from './units'
 
@@ -110,5 +110,49 @@ describe('writing', () => {
     expect(formatNumber(12345.6, 0, 'en')).toBe('12,346')
     expect(formatSi(2030, 'pressure', { unit: 'mbar', digits: 1 }, 'de')).toBe('20,3')
     expect(formatSpanSi(1, 'temperature', { unit: '°F', digits: 1 }, 'en')).toBe('1.8')
+  })
+  /** Numbers as they occur: measured ones with few decimals, among them the halves, and any at all. */
+  const numbers = fc
+    .oneof(
+      fc.tuple(fc.integer({ min: -10_000_000, max: 10_000_000 }), fc.integer({ min: 0, max: 6 })).map(([n, p]) => n / 10 ** p),
+      fc.double({ min: -1e14, max: 1e14, noNaN: true }),
+      fc.double({ min: -1, max: 1, noNaN: true }),
+    )
+    .filter((v) => v === 0 || Math.abs(v) > 1e-12)
+  /** By the language's own tables, with the true minus sign and no minus zero. */
+  const byTables = (value: number, options: object): string => {
+    const text = new Intl.NumberFormat('en-GB', { useGrouping: 'min2', ...options } as Intl.NumberFormatOptions).format(value)
+    return /[1-9]/.test(text) ? text.replace('-', '−') : text.replace('-', '')
+  }
+
+  test('in English just as the tables of the language have it', () => {
+    fc.assert(
+      fc.property(
+        numbers,
+        fc.integer({ min: 0, max: 6 }),
+        (value, digits) =>
+          formatNumber(value, digits, 'en-GB') === byTables(value, { minimumFractionDigits: digits, maximumFractionDigits: digits }),
+      ),
+      { numRuns: 2000 },
+    )
+    for (const value of [1.005, 2.5, -2.5, 0.5, 999.995, 9999.5, 99999.5, 1e-9, NaN, Infinity, -Infinity, 1e15, 3e21])
+      expect(formatNumber(value, 2, 'en-US')).toBe(byTables(value, { minimumFractionDigits: 2, maximumFractionDigits: 2 }))
+  })
+
+  test('significant digits, no more decimals than needed', () => {
+    fc.assert(
+      fc.property(numbers, (value) => formatSignificant(value, 4, 'en-US') === byTables(value, { maximumSignificantDigits: 4 })),
+      { numRuns: 2000 },
+    )
+    for (const [value, text] of [
+      [0.0123456, '0.01235'],
+      [12345, '12,350'],
+      [9.9996, '10'],
+      [-0.5, '−0.5'],
+      [0, '0'],
+      [1200, '1200'],
+    ] as const)
+      expect(formatSignificant(value, 4, 'en')).toBe(text)
+    expect(formatSignificant(1.5, 4, 'de')).toBe('1,5')
   })
 })

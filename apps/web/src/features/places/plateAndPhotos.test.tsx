@@ -86,20 +86,9 @@ describe('a card from the data plate', () => {
 })
 
 describe('photographs', () => {
-  const photo = (id: string) => ({ id, by: 'Runa Falk', createdAt: '2026-03-01T10:00:00.000Z' }) as never
+  const photo = (id: string) => ({ id, by: 'Runa Falk', createdAt: '2026-03-01T10:00:00.000Z', day: '1 Mar 2026' }) as never
   const draw = (more: Partial<Parameters<typeof Photos>[0]> = {}) =>
-    render(
-      <Photos
-        photos={[photo('p1'), photo('p2')]}
-        siteId="s1"
-        applianceId="a1"
-        timeZone="Europe/Zurich"
-        mayAdd
-        mayRemove
-        mayErase
-        {...more}
-      />,
-    )
+    render(<Photos photos={[photo('p1'), photo('p2')]} siteId="s1" applianceId="a1" mayAdd mayRemove mayErase {...more} />)
   const file = (name: string) => new File(['x'], name, { type: 'image/jpeg' })
   const give = async (...files: readonly File[]) =>
     act(async () => void fireEvent.change(document.querySelector('input[type=file]')!, { target: { files } }))

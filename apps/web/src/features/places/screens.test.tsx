@@ -8,6 +8,7 @@ import { VisitChoice } from './appliance/VisitChoice'
 import { FollowUps } from './parts/FollowUps'
 import { PlacesFilter } from './PlacesFilter'
 import type { PlacesQuery } from './server/lists'
+import { dated } from './dated'
 import type { FollowUpRow } from './server/pages'
 import type { TrendRow } from './server/trends'
 import { LeavingTable, UnlikeTable } from './TrendsTable'
@@ -39,7 +40,7 @@ describe('what was left to be done', () => {
       ...more,
     }) as FollowUpRow
   const draw = (list: readonly FollowUpRow[], mayClose = true) =>
-    render(<FollowUps list={list} timeZone="Europe/London" mayClose={mayClose} />)
+    render(<FollowUps list={dated(list, (f) => f.openedAt, 'Europe/London')} mayClose={mayClose} />)
 
   test('what is closed is no longer on the list, and an empty list is none', () => {
     draw([item({ closedAt: '2026-06-02T08:00:00.000Z' })])

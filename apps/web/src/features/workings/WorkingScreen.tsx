@@ -14,11 +14,9 @@ import { wordsFor } from '@/ui/words'
 import { BeginFrom } from './parts/BeginFrom'
 import { DoubtRow, FieldRow } from './parts/Fields'
 import { MeterTimer } from './parts/MeterTimer'
-import { AllFigures, Principal, Warnings } from './parts/Results'
-import { Spread } from './parts/Spread'
+import { asText } from './asText'
+import { Principal } from './parts/Results'
 import { useWorking, type WorkingDesk } from './parts/useWorking'
-import { asText, Matters, WorkingShown } from './parts/WorkingShown'
-import { Picture } from './pictures/Picture'
 import type { OpenVisit } from './server/start'
 import { doubtField } from './shown'
 import { doubtLabel, labelOf } from './words'
@@ -47,6 +45,9 @@ async function copy(text: string, done: string): Promise<void> {
 /** What writes into a visit knows all of a visit: it is loaded after the page, and only while one is open. */
 const loadIntoVisit = () => import('./parts/IntoVisitDialog').then((m) => m.IntoVisitDialog)
 const IntoVisitDialog = dynamic(patiently(loadIntoVisit), { ssr: false })
+
+/** Comes with the page as drawn, and wakes after what is typed into. */
+const Follows = dynamic(patiently(() => import('./parts/Follows').then((m) => m.Follows)))
 
 /** One of the Workings: what you have on the left, what follows on the right, at once. */
 export function WorkingScreen({ workingId, start, said, visit, tightness, mayRecord, userId }: WorkingScreenProps) {
@@ -92,22 +93,7 @@ export function WorkingScreen({ workingId, start, said, visit, tightness, mayRec
           <Principal working={working} answer={answer} units={units} />
         </div>
         <Actions desk={desk} visit={mayRecord ? visit : null} onPut={() => setPutting(true)} />
-        {answer && (
-          <>
-            <Warnings warnings={answer.warnings} />
-            <section aria-label={t('calc.picture')} className="keep min-w-0">
-              <Picture working={working} answer={answer} units={units} />
-            </section>
-            <div className="grid items-start gap-x-8 gap-y-6 xl:grid-cols-2">
-              <WorkingShown answer={answer} units={units} />
-              <div className="flex min-w-0 flex-col gap-6">
-                <Matters working={working} answer={answer} units={units} />
-                <Spread desk={desk} />
-              </div>
-            </div>
-            <AllFigures working={working} answer={answer} units={units} />
-          </>
-        )}
+        <Follows desk={desk} />
         {working.notes.length > 0 && (
           <section aria-labelledby="know-this" className="keep">
             <h2 id="know-this" className="mb-1 font-semibold">

@@ -92,7 +92,7 @@ export function Timeline({ page, mayRemove = false }: { readonly page: Appliance
       icon: Camera,
       body: (
         <a href={`/api/v1/photos/${p.id}`} className="flex items-center gap-3">
-          <Picture photo={p} timeZone={zone} size="small" className="h-14 w-20 rounded object-cover" />
+          <Picture photo={p} day={dateAt(p.createdAt, zone)} size="small" className="h-14 w-20 rounded object-cover" />
           <span className="quiet">{t('photo.by', { name: p.by })}</span>
         </a>
       ),

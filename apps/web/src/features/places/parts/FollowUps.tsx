@@ -3,23 +3,15 @@
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { ask } from '@/ui/ask'
-import { dateAt } from '@/ui/dates'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
 import { followUpText } from '../followUpText'
+import type { Dated } from '../dated'
 import type { FollowUpRow } from '../server/pages'
 
 /** What earlier visits left to be done; closed with a word about what was done. */
-export function FollowUps({
-  list,
-  timeZone,
-  mayClose,
-}: {
-  readonly list: readonly FollowUpRow[]
-  readonly timeZone: string
-  readonly mayClose: boolean
-}) {
+export function FollowUps({ list, mayClose }: { readonly list: readonly Dated<FollowUpRow>[]; readonly mayClose: boolean }) {
   const open = list.filter((f) => f.closedAt === null)
   if (open.length === 0) return null
   return (
@@ -29,14 +21,14 @@ export function FollowUps({
       </h2>
       <ul className="divide-y divide-(--hairline) border-y hairline">
         {open.map((f) => (
-          <FollowUp key={f.id} item={f} timeZone={timeZone} mayClose={mayClose} />
+          <FollowUp key={f.id} item={f} mayClose={mayClose} />
         ))}
       </ul>
     </section>
   )
 }
 
-function FollowUp({ item, timeZone, mayClose }: { readonly item: FollowUpRow; readonly timeZone: string; readonly mayClose: boolean }) {
+function FollowUp({ item, mayClose }: { readonly item: Dated<FollowUpRow>; readonly mayClose: boolean }) {
   const router = useRouter()
   const [closing, setClosing] = useState(false)
   const [note, setNote] = useState('')
@@ -56,7 +48,7 @@ function FollowUp({ item, timeZone, mayClose }: { readonly item: FollowUpRow; re
           </span>
           <span className="min-w-0 break-words">
             {followUpText(item)}
-            <span className="block text-sm quiet">{t('follow-up.since', { date: dateAt(item.openedAt, timeZone) })}</span>
+            <span className="block text-sm quiet">{t('follow-up.since', { date: item.day })}</span>
           </span>
         </p>
         {mayClose && !closing && (

@@ -5,11 +5,11 @@ import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
 import { toast } from '@/ui/toast'
 import { ask } from '@/ui/ask'
-import { dateAt } from '@/ui/dates'
 import { Dialog } from '@/ui/Dialog'
 import { toldWithUndo } from '@/ui/undo'
 import { WarningSign } from '@/ui/WarningSign'
 import { t } from '@/messages/places'
+import type { Dated } from '../dated'
 import type { PhotoShown } from '../server/photos'
 import { Picture } from './Picture'
 
@@ -18,15 +18,13 @@ export function Photos({
   photos,
   siteId,
   applianceId,
-  timeZone,
   mayAdd,
   mayRemove,
   mayErase,
 }: {
-  readonly photos: readonly PhotoShown[]
+  readonly photos: readonly Dated<PhotoShown>[]
   readonly siteId: string
   readonly applianceId?: string
-  readonly timeZone: string
   readonly mayAdd: boolean
   readonly mayRemove: boolean
   readonly mayErase: boolean
@@ -35,7 +33,7 @@ export function Photos({
   const file = useRef<HTMLInputElement>(null)
   const [sending, setSending] = useState<{ readonly done: number; readonly of: number } | null>(null)
   const [failed, setFailed] = useState<readonly string[]>([])
-  const [shown, setShown] = useState<PhotoShown | null>(null)
+  const [shown, setShown] = useState<Dated<PhotoShown> | null>(null)
   const send = async (files: readonly File[]) => {
     const problems: string[] = []
     for (const [i, one] of files.entries()) {
@@ -94,16 +92,16 @@ export function Photos({
           {photos.map((p) => (
             <li key={p.id}>
               <button type="button" className="block w-full cursor-pointer" onClick={() => setShown(p)}>
-                <Picture photo={p} timeZone={timeZone} size="small" className="aspect-4/3 w-full rounded border hairline object-cover" />
-                <span className="mt-1 block truncate text-left text-sm quiet">{dateAt(p.createdAt, timeZone)}</span>
+                <Picture photo={p} day={p.day} size="small" className="aspect-4/3 w-full rounded border hairline object-cover" />
+                <span className="mt-1 block truncate text-left text-sm quiet">{p.day}</span>
               </button>
             </li>
           ))}
         </ul>
       )}
       {shown && (
-        <Dialog title={t('photo.of', { date: dateAt(shown.createdAt, timeZone) })} onClose={() => setShown(null)}>
-          <Picture photo={shown} timeZone={timeZone} size="full" className="w-full rounded" />
+        <Dialog title={t('photo.of', { date: shown.day })} onClose={() => setShown(null)}>
+          <Picture photo={shown} day={shown.day} size="full" className="w-full rounded" />
           <p className="mt-2 text-sm quiet">{t('photo.by', { name: shown.by })}</p>
           <div className="mt-4 flex flex-wrap gap-3">
             {mayRemove && (

@@ -1,17 +1,17 @@
 import Image from 'next/image'
-import { dateAt } from '@/ui/dates'
 import { t } from '@/messages/places'
 import type { PhotoShown } from '../server/photos'
 
 /** A photograph as our own API gives it, made small already: nothing in between may fetch it, for it is the firm's alone. */
 export function Picture({
   photo,
-  timeZone,
+  day,
   size,
   className,
 }: {
   readonly photo: PhotoShown
-  readonly timeZone: string
+  /** The day it was taken on, as written there. */
+  readonly day: string
   readonly size: 'small' | 'full'
   readonly className: string
 }) {
@@ -19,7 +19,7 @@ export function Picture({
     <Image
       unoptimized
       src={`/api/v1/photos/${photo.id}?size=${size}`}
-      alt={photo.caption || t('photo.of', { date: dateAt(photo.createdAt, timeZone) })}
+      alt={photo.caption || t('photo.of', { date: day })}
       width={photo.width}
       height={photo.height}
       className={className}

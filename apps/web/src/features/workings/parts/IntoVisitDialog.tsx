@@ -12,7 +12,7 @@ import { wordsFor } from '@/ui/words'
 import { putIntoVisit } from '../client/intoVisit'
 import type { OpenVisit } from '../server/start'
 import type { WorkingDesk } from './useWorking'
-import { asText } from './WorkingShown'
+import { asText } from '../asText'
 
 /** Puts the result into the visit that is open: what goes in is shown first, then where. */
 export function IntoVisitDialog({

@@ -4,12 +4,8 @@ import type { Working, WorkingAnswer } from '@lucerna/core/workings'
 import { useState } from 'react'
 import type { Units } from '@/ui/figures'
 import { FormulaShown } from '@/ui/FormulaShown'
-import { withNumbers } from '@/ui/formula'
-import { termText } from '@/ui/terms'
 import { t } from '@/messages/calc'
-import { wordsFor } from '@/ui/words'
-import { doubtField, doubtText, figureWith } from '../shown'
-import { pickText } from '@/ui/pickText'
+import { doubtField, doubtText } from '../shown'
 import { doubtLabel, labelOf } from '../words'
 
 /** The working: every formula, the same with one's own numbers, what comes out, and its source. */
@@ -82,29 +78,4 @@ export function Matters({ working, answer, units }: { readonly working: Working;
       </ul>
     </section>
   )
-}
-
-/** A result as plain text, to paste anywhere. */
-export function asText(working: Working, answer: WorkingAnswer, units: Units, link: string): string {
-  const say = (name: string): string | null => {
-    const field = working.outputs[name]
-    const value = answer.result[name]
-    if (!field || value === null || value === undefined || field.kind === 'rows') return null
-    const label = labelOf(working.id, name)
-    if (field.kind === 'number') {
-      const u = answer.uncertainty[name]
-      return `${label}: ${figureWith(field, value as number, units)}${u ? ` ± ${doubtText(field, 2 * u, units)}` : ''}`
-    }
-    const codes = Array.isArray(value) ? (value as string[]) : [value as string]
-    return codes.length === 0 ? null : `${label}: ${codes.map((c) => (field.kind === 'text' ? c : pickText(name, c))).join(', ')}`
-  }
-  return [
-    wordsFor(`calculation.${working.id}.title`),
-    ...Object.keys(working.outputs)
-      .map(say)
-      .filter((x): x is string => x !== null),
-    ...answer.warnings.map((w) => wordsFor(`calc-warn.${w.code}`, w.params ?? {})),
-    ...answer.working.map((l) => `${l.formula} = ${withNumbers(l, units)} = ${termText(l.result, units)}`),
-    link,
-  ].join('\n')
 }

@@ -14,7 +14,7 @@ const push = jest.fn()
 jest.mock('next/navigation', () => ({ useRouter: () => ({ push }) }))
 jest.mock('@/ui/toast', () => ({ toast: jest.fn() }))
 jest.mock('../client/intoVisit', () => ({ putIntoVisit: jest.fn() }))
-jest.mock('./WorkingShown', () => ({ asText: () => 'the working as text' }))
+jest.mock('../asText', () => ({ asText: () => 'the working as text' }))
 
 const put = jest.mocked(putIntoVisit)
 beforeEach(() => jest.clearAllMocks())

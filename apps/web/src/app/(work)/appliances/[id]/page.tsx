@@ -9,6 +9,7 @@ import { Normals } from '@/features/places/appliance/Normals'
 import { Timeline } from '@/features/places/appliance/Timeline'
 import { Trends } from '@/features/places/appliance/Trends'
 import { FollowUps } from '@/features/places/parts/FollowUps'
+import { dated } from '@/features/places/dated'
 import { Photos } from '@/features/places/parts/Photos'
 import { LockoutNotes } from '@/features/lockout'
 import { PlanVisit } from '@/features/places/parts/PlanVisit'
@@ -50,17 +51,16 @@ export default async function Page({ params }: { readonly params: Promise<{ id: 
           )}
           {appliance.remark && <p className="text-lg break-words">{appliance.remark}</p>}
           <LockoutNotes notes={page.lockOuts} timeZone={site.timeZone} mayReview={may(actor, 'follow-up.close')} />
-          <FollowUps list={page.followUps} timeZone={site.timeZone} mayClose={may(actor, 'follow-up.close')} />
+          <FollowUps list={dated(page.followUps, (f) => f.openedAt, site.timeZone)} mayClose={may(actor, 'follow-up.close')} />
           <LastValues page={page} />
           <Trends trends={trendsOf(histories, units, site.timeZone)} units={units} />
           <Normals histories={histories} units={units} />
           <Timeline page={page} mayRemove={may(actor, 'register.remove')} />
           <CardTable page={page} />
           <Photos
-            photos={page.photos}
+            photos={dated(page.photos, (p) => p.createdAt, site.timeZone)}
             siteId={site.id}
             applianceId={appliance.id}
-            timeZone={site.timeZone}
             mayAdd={write}
             mayRemove={may(actor, 'register.remove')}
             mayErase={may(actor, 'personal-data.erase')}

@@ -1,6 +1,7 @@
 import { Plus } from 'lucide-react'
 import { Link } from '@/ui/Link'
 import { ContactData } from '@/features/places/parts/ContactData'
+import { dated } from '@/features/places/dated'
 import { Photos } from '@/features/places/parts/Photos'
 import { PlanVisit } from '@/features/places/parts/PlanVisit'
 import { StartVisit } from '@/features/places/StartVisit'
@@ -119,9 +120,8 @@ export default async function SitePage({ params }: { readonly params: Promise<{ 
             ))}
           </section>
           <Photos
-            photos={page.photos}
+            photos={dated(page.photos, (p) => p.createdAt, site.timeZone)}
             siteId={site.id}
-            timeZone={site.timeZone}
             mayAdd={write}
             mayRemove={may(actor, 'register.remove')}
             mayErase={may(actor, 'personal-data.erase')}
