@@ -93,12 +93,14 @@ export interface Scope {
   readonly pass: string
 }
 
+/** For work that only ever looks things up by their keys: a plan is made once for a connection. (Making one takes as long as running it, with the rules of row security in it.) */
+export const KEYS_ONLY = { plans: 'generic' } as const
+
 /**
  * Runs queries inside one firm: a transaction in which row-level security shows and accepts only that firm's rows. Every query on a firm's data
  * goes through here.
  *
- * @param options `plans: 'generic'` keeps the plans of its statements: for work that only ever looks things up by their keys; `repeatable read` sees everything
- * as it was at its first question.
+ * @param options `KEYS_ONLY` keeps the plans of its statements; `repeatable read` sees everything as it was at its first question.
  */
 export function inFirm<T>(
   scope: Scope,
@@ -128,9 +130,15 @@ export function inFirm<T>(
  * The same for work that only reads: its questions go out behind the beginning of the transaction without waiting for it, and the answer does not wait
  * for the end. So a page that asks everything it needs together costs one round trip.
  *
+ * @param options `KEYS_ONLY` keeps the plans of its statements.
  * @throws whatever the work throws; writing is refused by the database (25006).
  */
-export async function readFirm<T>(scope: Scope, work: (tx: Transaction) => Promise<T>, db: Database = database()): Promise<T> {
+export async function readFirm<T>(
+  scope: Scope,
+  work: (tx: Transaction) => Promise<T>,
+  db: Database = database(),
+  { plans }: { readonly plans?: 'generic' } = {},
+): Promise<T> {
   mayConnect(db)
   const line = preparing(await db.$client.reserve())
   const send = (text: string, values: never[] = []) => {
@@ -140,8 +148,8 @@ export async function readFirm<T>(scope: Scope, work: (tx: Transaction) => Promi
   }
   void send('begin read only')
   void send(
-    `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('lucerna.pass', $3, true)`,
-    [scope.firmId, scope.userId, scope.pass] as never[],
+    `select set_config('lucerna.firm_id', $1, true), set_config('lucerna.user_id', $2, true), set_config('lucerna.pass', $3, true), set_config('plan_cache_mode', $4, true)`,
+    [scope.firmId, scope.userId, scope.pass, plans === 'generic' ? 'force_generic_plan' : 'auto'] as never[],
   )
   try {
     return await held.run(db, () => work(readingOn(line, db)).catch(forgetValues))

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
 import type { Actor } from '@/server/actor'
-import { readFirm } from './client'
+import { KEYS_ONLY, readFirm } from './client'
 import {
   bridge,
   bridgeVoice,
@@ -267,6 +267,12 @@ describe('work that only reads', () => {
       cause: expect.objectContaining({ code: '25006' }),
     })
     // The connection that was refused goes back to the pool clean.
+    // Plans are kept only by who asks for it, and for their own transaction.
+    const planned = async (...options: [typeof KEYS_ONLY] | []) => {
+      const [row] = await readFirm(maren, (tx) => tx.execute(sql`select current_setting('plan_cache_mode') as mode`), appDb, ...options)
+      return row?.mode
+    }
+    expect([await planned(KEYS_ONLY), await planned()]).toEqual(['force_generic_plan', 'auto'])
     const many = await Promise.all([...Array(30)].map(() => readFirm(ruben, (tx) => tx.select({ id: firm.id }).from(firm), appDb)))
     expect(new Set(many.flat().map((f) => f.id))).toEqual(new Set([ruben.firmId]))
   })

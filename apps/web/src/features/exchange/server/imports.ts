@@ -1,7 +1,7 @@
 import { readFile } from '@lucerna/core/formats'
 import { sql } from 'drizzle-orm'
 import { v7 as uuidv7 } from 'uuid'
-import { inFirm, type Transaction } from '@/db/client'
+import { inFirm, KEYS_ONLY, type Transaction } from '@/db/client'
 import { IMPORT_ACTIONS, importBatch, importJob, type ImportAction, type StagedRow } from '@/db/schema'
 import type { Actor } from '@/server/actor'
 import { changesBetween } from '@/server/audit'
@@ -13,7 +13,7 @@ import { PLACES_FILE } from '../placesFile'
 import { loadLookups, type Lookups } from './lookups'
 import { type JudgedRow, judgeRow, readCells, readHeader } from './rows'
 import { storedRows } from './stored'
-import { at, BATCH, Cancelled, dropRows, type ImportKind, type Job, KEYS_ONLY, now } from './jobs'
+import { at, BATCH, Cancelled, dropRows, type ImportKind, type Job, now } from './jobs'
 
 interface Staged extends StagedRow {
   readonly action: ImportAction

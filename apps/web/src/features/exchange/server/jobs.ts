@@ -15,9 +15,6 @@ export const DEAD_MS = 60_000
 export const MOST_CSV_BYTES = 64_000_000
 export const MOST_JSON_BYTES = 16_000_000
 
-/** Rows and what they point at are looked up by key: planning each of those questions anew takes longer than answering it. */
-export const KEYS_ONLY = { plans: 'generic' } as const
-
 export const now = () => new Date().toISOString()
 export const at = (firmId: string, id: string) => and(eq(importJob.firmId, firmId), eq(importJob.id, id))
 

@@ -1,5 +1,5 @@
 import { and, eq, lt, or } from 'drizzle-orm'
-import { inFirm, progressDatabase, type Transaction } from '@/db/client'
+import { inFirm, KEYS_ONLY, progressDatabase, type Transaction } from '@/db/client'
 import { sendWork } from '@/db/queue'
 import { importJob } from '@/db/schema'
 import { reindexSite } from '@/features/places/server'
@@ -13,7 +13,7 @@ import { t } from '@/messages/all'
 import { INDEXED_AT_ONCE, type TableKind } from '../columns'
 import { loadLookups } from './lookups'
 import { AUDIT_KIND, insertRows, type NewRow, SEARCH_KIND, storedRows, updateRow } from './stored'
-import { at, Cancelled, DEAD_MS, dropRows, type Job, KEYS_ONLY, type List, now, readJob, stagedLists } from './jobs'
+import { at, Cancelled, DEAD_MS, dropRows, type Job, type List, now, readJob, stagedLists } from './jobs'
 
 /** Begins to take a checked import over; it goes on after the answer. @throws ApiProblem 403, 404, 409 not checked, or with refused rows */
 export async function commitJob(actor: Actor, id: string): Promise<void> {

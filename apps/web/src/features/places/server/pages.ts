@@ -3,7 +3,7 @@ import type { Practice } from '@lucerna/core/practice'
 import type { VisitEvent } from '@lucerna/core/visit'
 import { and, asc, desc, eq, inArray, isNull, type Placeholder, sql, type SQLWrapper } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
-import { isoInstant, readFirm, type Transaction } from '@/db/client'
+import { isoInstant, KEYS_ONLY, readFirm, type Transaction } from '@/db/client'
 import {
   appliance,
   firm,
@@ -163,39 +163,48 @@ const itsValues = written(ITS, (tx, its) =>
 
 /** One appliance with its card and its whole life, or null when it is not the firm's. All is asked at once, by the appliance's id. */
 export const appliancePage = (actor: Actor, id: string): Promise<AppliancePage | null> =>
-  readFirm(actor, async (tx) => {
-    const { firmId } = actor
-    const its = { firmId, id }
-    const [[row], [practice], visits, values, findings, followUps, photos, papers, lockOuts] = await Promise.all([
-      itsRecords(tx, its),
-      itsPractice(tx, its),
-      visitsOf(tx, its),
-      itsValues(tx, its),
-      findingsOf(tx, its),
-      followUpsOfAppliance(tx, its),
-      listPhotos(tx, actor, { applianceId: id }),
-      papersOf(tx, { firmId, applianceId: id }),
-      notesOf(tx, firmId, [id]),
-    ])
-    if (!row) return null
-    const card = cardKept(firmId, { cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }, row.card)
-    const gas = card.ratings.find((r) => r.gas === row.supply.gas)?.gas ?? card.ratings[0]!.gas
-    return {
-      appliance: row.appliance,
-      site: row.site,
-      supply: row.supply,
-      card,
-      facts: { gas, altitudeM: row.site.altitudeM, ...(row.appliance.flueLengthM !== null && { flueLengthM: row.appliance.flueLengthM }) },
-      ...practiceSaid(actor, practice, row.site),
-      visits,
-      values: values.map((v) => ({ ...v, takenAt: isoInstant(v.takenAt) })),
-      findings,
-      followUps,
-      photos,
-      papers,
-      lockOuts,
-    }
-  })
+  readFirm(
+    actor,
+    async (tx) => {
+      const { firmId } = actor
+      const its = { firmId, id }
+      const [[row], [practice], visits, values, findings, followUps, photos, papers, lockOuts] = await Promise.all([
+        itsRecords(tx, its),
+        itsPractice(tx, its),
+        visitsOf(tx, its),
+        itsValues(tx, its),
+        findingsOf(tx, its),
+        followUpsOfAppliance(tx, its),
+        listPhotos(tx, actor, { applianceId: id }),
+        papersOf(tx, { firmId, applianceId: id }),
+        notesOf(tx, firmId, [id]),
+      ])
+      if (!row) return null
+      const card = cardKept(firmId, { cardId: row.appliance.cardId, cardVersion: row.appliance.cardVersion }, row.card)
+      const gas = card.ratings.find((r) => r.gas === row.supply.gas)?.gas ?? card.ratings[0]!.gas
+      return {
+        appliance: row.appliance,
+        site: row.site,
+        supply: row.supply,
+        card,
+        facts: {
+          gas,
+          altitudeM: row.site.altitudeM,
+          ...(row.appliance.flueLengthM !== null && { flueLengthM: row.appliance.flueLengthM }),
+        },
+        ...practiceSaid(actor, practice, row.site),
+        visits,
+        values: values.map((v) => ({ ...v, takenAt: isoInstant(v.takenAt) })),
+        findings,
+        followUps,
+        photos,
+        papers,
+        lockOuts,
+      }
+    },
+    undefined,
+    KEYS_ONLY,
+  )
 
 const itsVisits = written(ITS, (tx, { firmId, id }) =>
   tx

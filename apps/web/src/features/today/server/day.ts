@@ -2,7 +2,7 @@ import type { Card } from '@lucerna/core/appliance'
 import type { Instrument } from '@lucerna/core/measure'
 import { and, asc, desc, eq, gte, inArray, isNull, lt, or, sql, type SQLWrapper } from 'drizzle-orm'
 import { cardOf } from '@/db/cardOf'
-import { isoInstant, readFirm, type Transaction } from '@/db/client'
+import { isoInstant, KEYS_ONLY, readFirm, type Transaction } from '@/db/client'
 import { appliance, followUp, instrument, site, targetCard, user, visit, visitAppliance, visitValue } from '@/db/schema'
 import { personName } from '@/db/personName'
 import type { Actor } from '@/server/actor'
@@ -102,43 +102,48 @@ export interface Briefing {
 
 /** What is unusual and what is left to do at the appliances of some visits, by visit. */
 export function briefings(actor: Actor, visitIds: readonly string[]): Promise<ReadonlyMap<string, readonly Briefing[]>> {
-  return readFirm(actor, async (tx) => {
-    if (visitIds.length === 0) return new Map()
-    const planned = and(eq(visitAppliance.firmId, actor.firmId), inArray(visitAppliance.visitId, [...visitIds]))
-    const there = tx.select({ id: visitAppliance.applianceId }).from(visitAppliance).where(planned)
-    const [units, unusual, open] = await Promise.all([
-      tx
-        .select({ visitId: visitAppliance.visitId, a: appliance, card: targetCard.data })
-        .from(visitAppliance)
-        .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
-        .innerJoin(targetCard, cardOf(visitAppliance))
-        .where(planned)
-        .orderBy(asc(visitAppliance.position)),
-      lastUnusual(tx, actor.firmId, there),
-      tx
-        .select()
-        .from(followUp)
-        .where(and(eq(followUp.firmId, actor.firmId), inArray(followUp.applianceId, there), isNull(followUp.closedAt)))
-        .orderBy(desc(followUp.openedAt)),
-    ])
-    const made = new Map<string, Briefing[]>()
-    for (const { visitId, a, card } of units) {
-      const own = made.get(visitId) ?? []
-      own.push({
-        applianceId: a.id,
-        name: a.name,
-        card,
-        first: a.lastVisitAt === null,
-        unusual: unusual.filter((v) => v.applianceId === a.id),
-        followUps: open
-          .filter((f) => f.applianceId === a.id && f.kind !== 'outside')
-          .map(({ kind, code, text, dueOn }) => ({ kind, code, text, dueOn })),
-        absent: a.safeties.filter((s) => s.state === 'absent').map((s) => s.label),
-      })
-      made.set(visitId, own)
-    }
-    return made
-  })
+  return readFirm(
+    actor,
+    async (tx) => {
+      if (visitIds.length === 0) return new Map()
+      const planned = and(eq(visitAppliance.firmId, actor.firmId), inArray(visitAppliance.visitId, [...visitIds]))
+      const there = tx.select({ id: visitAppliance.applianceId }).from(visitAppliance).where(planned)
+      const [units, unusual, open] = await Promise.all([
+        tx
+          .select({ visitId: visitAppliance.visitId, a: appliance, card: targetCard.data })
+          .from(visitAppliance)
+          .innerJoin(appliance, eq(appliance.id, visitAppliance.applianceId))
+          .innerJoin(targetCard, cardOf(visitAppliance))
+          .where(planned)
+          .orderBy(asc(visitAppliance.position)),
+        lastUnusual(tx, actor.firmId, there),
+        tx
+          .select()
+          .from(followUp)
+          .where(and(eq(followUp.firmId, actor.firmId), inArray(followUp.applianceId, there), isNull(followUp.closedAt)))
+          .orderBy(desc(followUp.openedAt)),
+      ])
+      const made = new Map<string, Briefing[]>()
+      for (const { visitId, a, card } of units) {
+        const own = made.get(visitId) ?? []
+        own.push({
+          applianceId: a.id,
+          name: a.name,
+          card,
+          first: a.lastVisitAt === null,
+          unusual: unusual.filter((v) => v.applianceId === a.id),
+          followUps: open
+            .filter((f) => f.applianceId === a.id && f.kind !== 'outside')
+            .map(({ kind, code, text, dueOn }) => ({ kind, code, text, dueOn })),
+          absent: a.safeties.filter((s) => s.state === 'absent').map((s) => s.label),
+        })
+        made.set(visitId, own)
+      }
+      return made
+    },
+    undefined,
+    KEYS_ONLY,
+  )
 }
 
 /** What the last closed visit of each of some appliances left outside or at the edge. */

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation'
-import { readFirm } from '@/db/client'
+import { KEYS_ONLY, readFirm } from '@/db/client'
 import { loadVisit } from '@/features/visit/server/load'
 import { VisitScreen } from '@/features/visit/VisitScreen'
 import { confirmers } from '@/features/people/server/confirm'
@@ -13,7 +13,7 @@ export default async function VisitPage({ params }: { readonly params: Promise<{
   const { id } = await params
   const actor = await requireActor(`/visits/${id}`)
   const [loaded, confirming] = await Promise.all([
-    foundOrNot(id, (known) => readFirm(actor, (tx) => loadVisit(tx, actor.firmId, known, false, actor.userId))),
+    foundOrNot(id, (known) => readFirm(actor, (tx) => loadVisit(tx, actor.firmId, known, false, actor.userId), undefined, KEYS_ONLY)),
     confirmers(actor, new Date().toISOString()),
   ])
   // A closed visit without a log (a generated one) has nothing to go on with: its figures are on the appliance.

@@ -1,6 +1,6 @@
 import { visitEventSchema } from '@lucerna/core/visit'
 import { z } from 'zod'
-import { inFirm } from '@/db/client'
+import { inFirm, KEYS_ONLY } from '@/db/client'
 import { acceptedSchema } from '@/features/visit/server/answers'
 import { appendList, readList } from '@/features/visit/server/append'
 import { loadEvents } from '@/features/visit/server/log'
@@ -21,7 +21,7 @@ export const POST = endpoint(
   },
   ({ actor, path, body, now }) => {
     const list = readList(actor, path.id, body)
-    return inFirm(actor, (tx) => appendList(tx, actor, list, now), undefined, { plans: 'generic' })
+    return inFirm(actor, (tx) => appendList(tx, actor, list, now), undefined, KEYS_ONLY)
   },
 )
 
