@@ -3,6 +3,7 @@ import { parseInput, workingById } from '@lucerna/core/workings'
 import { DEMO_CARDS } from '@lucerna/sim/cards'
 import { safetiesFor } from './ApplianceForm'
 import { compareVisits } from './appliance/compare'
+import { shortNames } from './appliance/labels'
 import { historiesOf, normalsOf, trendsOf } from './appliance/histories'
 import { followUpText } from './followUpText'
 import { networkLink } from './networkLink'
@@ -169,3 +170,14 @@ test.each([
   ['instrument', '/instruments#1'],
   ['card', '/sites?show=appliances&q=Tarnwick%20Larch'],
 ])('a found %s leads to %s', (kind, href) => expect(hrefOf({ kind, id: '1', title: 'Tarnwick Larch · x' })).toBe(href))
+
+test('a line of figures says where one was read only where two would have the same name', () => {
+  const at = (measurandId: string, stationId: string) =>
+    value('v', 2024, measurandId, 1, { stationId, key: `${measurandId}@${stationId}/max` })
+  const named = shortNames({ card }, [at('co2.flue', 'flue'), at('pressure.working', 'meter'), at('pressure.working', 'inlet')])
+  expect(named[0]).toMatch(/^CO₂ \w+$/)
+  const [, meter = '', inlet = ''] = named
+  expect(meter).toMatch(/^working \w+, .*meter/)
+  expect(inlet).toMatch(/^working \w+, .+/)
+  expect(inlet).not.toBe(meter)
+})

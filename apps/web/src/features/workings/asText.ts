@@ -4,6 +4,7 @@ import { withNumbers } from '@/ui/formula'
 import { pickText } from '@/ui/pickText'
 import { termText } from '@/ui/terms'
 import { wordsFor } from '@/ui/words'
+import '@/messages/calc'
 import { doubtText, figureWith } from './shown'
 import { labelOf } from './words'
 

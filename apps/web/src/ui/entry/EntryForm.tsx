@@ -30,32 +30,34 @@ export function EntryForm<D extends FieldValues, F extends object>({
     return () => window.removeEventListener('beforeunload', ask)
   }, [dirty])
   return (
-    <form
-      noValidate
-      onSubmit={(e) => {
-        e.preventDefault()
-        void entry.submit(e)
-      }}
-      className="flex flex-col gap-8"
-    >
-      {children}
-      {entry.failure && (
-        <p role="alert" className="flex gap-2 text-error">
-          <WarningSign /> {entry.failure}
-        </p>
-      )}
-      <div className="flex gap-3">
-        <button className="btn press flex-1 btn-primary sm:flex-none sm:px-10" disabled={entry.busy}>
-          {entry.busy ? t('form.saving') : t('form.save')}
-        </button>
-        <button type="button" className="btn press btn-outline" onClick={() => router.back()}>
-          {t('form.cancel')}
-        </button>
-      </div>
+    <>
+      <form
+        noValidate
+        onSubmit={(e) => {
+          e.preventDefault()
+          void entry.submit(e)
+        }}
+        className="flex flex-col gap-8"
+      >
+        {children}
+        {entry.failure && (
+          <p role="alert" className="flex gap-2 text-error">
+            <WarningSign /> {entry.failure}
+          </p>
+        )}
+        <div className="flex gap-3">
+          <button className="btn press flex-1 btn-primary sm:flex-none sm:px-10" disabled={entry.busy}>
+            {entry.busy ? t('form.saving') : t('form.save')}
+          </button>
+          <button type="button" className="btn press btn-outline" onClick={() => router.back()}>
+            {t('form.cancel')}
+          </button>
+        </div>
+      </form>
       {entry.clash && (
         <MergeDialog clash={entry.clash} label={label} say={say} onSettle={(f) => void entry.settle(f)} onClose={entry.dismissClash} />
       )}
-    </form>
+    </>
   )
 }
 

@@ -9,7 +9,7 @@ import { followUpText } from '../followUpText'
 import type { AppliancePage } from '../server/pages'
 import { Picture } from '../parts/Picture'
 import { RemovePaper } from '../parts/RemovePaper'
-import { inFigureOrder, isKnown, rateLabel, sideOf, verdictWord, whereText } from './labels'
+import { inFigureOrder, isKnown, rateLabel, shortNames, sideOf, verdictWord, whereText } from './labels'
 import { type LeftFigure, LeftFigures } from './Left'
 
 interface Entry {
@@ -186,6 +186,7 @@ function VisitEntry({
   readonly figures: boolean
 }) {
   const left = figures ? figuresLeft(page, visit.id) : []
+  const names = shortNames(page, left)
   return (
     <div>
       <p className="flex flex-wrap gap-x-3">
@@ -197,9 +198,9 @@ function VisitEntry({
       </p>
       {left.length > 0 && (
         <LeftFigures
-          list={left.map((v) => ({
+          list={left.map((v, i) => ({
             key: v.key,
-            name: `${wordsFor(`short.${v.measurandId}`)} ${rateLabel(page, v.firingStateId)?.toLowerCase() ?? ''}`,
+            name: names[i] ?? '',
             where: whereText(page, v),
             text: isKnown(v) ? figureWithUnit(v.measurandId, v.asLeftSi ?? 0, page.units) : '',
             status: v.status as LeftFigure['status'],

@@ -28,6 +28,19 @@ export const whereText = (page: Pick<AppliancePage, 'card'>, v: Named): string =
 export const figureName = (page: Pick<AppliancePage, 'card'>, v: Named): string =>
   `${wordsFor(`measurand.${v.measurandId}`)}, ${whereText(page, v)}`
 
+/** Names for a line of figures, in their order: "CO₂ maximum"; where several would have the same one, with where it was read: "working maximum, meter". */
+export function shortNames(page: Pick<AppliancePage, 'card'>, list: readonly Named[]): string[] {
+  const names = list.map((v) =>
+    [wordsFor(`short.${v.measurandId}`), rateLabel(page, v.firingStateId)?.toLowerCase()].filter(Boolean).join(' '),
+  )
+  return list.map((v, i) => {
+    const name = names[i]!
+    return names.indexOf(name) === names.lastIndexOf(name)
+      ? name
+      : [name, ...[wordsFor(`station.${v.stationId}`), instanceLabel(v.key)].flatMap((part) => part?.toLowerCase() ?? [])].join(', ')
+  })
+}
+
 const ORDER = Object.keys(MEASURANDS)
 
 /** Figures in the order of the registry, then of the rates. */
