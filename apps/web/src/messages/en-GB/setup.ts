@@ -93,6 +93,7 @@ export const setup = {
   'setup.free.last': '{{what}} (last {{value}})',
   'setup.free.missing': 'Enter this reading.',
   'setup.free.unreadable': 'Enter a number in {{unit}}.',
+  'setup.free.impossible': 'Enter a value from {{from}} to {{to}}.',
   'setup.free.take-back': 'Remove last entry',
   'setup.free.taken-back': 'Last entry removed',
   'setup.free.begin': 'Start again',

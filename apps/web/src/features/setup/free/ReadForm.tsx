@@ -13,6 +13,12 @@ import { rateName, useSetUp } from '../parts/desk'
 import { Typed } from '@/ui/Typed'
 import { type Field, fieldsAt, stationOf } from './log'
 
+/** Whether an instrument can show it at all: 98 for 9.8 is a slip of the finger, and no reading. */
+const isPossible = (f: Field, valueSi: number): boolean => {
+  const { min, max } = MEASURANDS[f.measurandId].range
+  return valueSi >= min && valueSi <= max
+}
+
 /** Figures of one rate as they are read there: what has to be read first, and what tells more. */
 export function ReadForm({
   reads,
@@ -44,12 +50,15 @@ export function ReadForm({
     const parsed = read(f)
     if (!asked) return undefined
     if (parsed === null) return needed.includes(f) ? t('setup.free.missing') : undefined
-    return parsed.ok ? undefined : t('setup.free.unreadable', { unit: unitSymbol(shownAs(f.measurandId, units).unit) })
+    if (!parsed.ok) return t('setup.free.unreadable', { unit: unitSymbol(shownAs(f.measurandId, units).unit) })
+    if (isPossible(f, parsed.value.valueSi)) return undefined
+    const { min, max } = MEASURANDS[f.measurandId].range
+    return t('setup.free.impossible', { from: figureWithUnit(f.measurandId, min, units), to: figureWithUnit(f.measurandId, max, units) })
   }
   const submit = () => {
     setAsked(true)
     const all = [...needed, ...more].map((f) => ({ f, parsed: read(f) }))
-    if (all.some(({ f, parsed }) => (parsed === null ? needed.includes(f) : !parsed.ok))) return
+    if (all.some(({ f, parsed }) => (parsed === null ? needed.includes(f) : !parsed.ok || !isPossible(f, parsed.value.valueSi)))) return
     onRead(all.flatMap(({ f, parsed }) => (parsed?.ok ? [{ ...f, valueSi: parsed.value.valueSi }] : [])))
     setTexts({})
     setAsked(false)
